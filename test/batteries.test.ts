@@ -88,8 +88,8 @@ describe("a day's cells out of its scenes", () => {
     ];
     const plan = dayBatteries({
       packs: [
-        { talker: "A", perPack: 2, power: power("a", events, 9) },
-        { talker: "B", perPack: 2, power: power("b", [], 9) },
+        { talkers: ["A"], perPack: 2, power: power("a", events, 9) },
+        { talkers: ["B"], perPack: 2, power: power("b", [], 9) },
       ],
       scenes,
       rule: USUAL_RULE,

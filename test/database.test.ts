@@ -47,6 +47,7 @@ const day = {
   maxNoiseDbm: -95,
   noiseLimitDbm: null,
   verificationForm: null,
+  antennaAttitude: null,
   licences: null,
   spares: 2,
   isPractice: false,

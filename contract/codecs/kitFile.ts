@@ -11,11 +11,16 @@ import {
   PARTNER_SIGNS,
   PHANTOM_EFFECTS,
   READOUTS,
+  RECEIVER_SUPPLIES,
   SEPARATORS,
   STORINGS,
   SYNC_METHODS,
 } from "~/core/kit/models";
+import type { Distribution } from "~/core/kit/distribution";
+import { ANTENNA_KINDS, ANTENNA_OWNERS, type KitAntenna } from "~/core/kit/antennas";
+import { feedItem } from "~/contract/schemas/radio";
 import { SET_KINDS } from "~/core/kit/typicalSets";
+import { type Supply, SUPPLY_KINDS } from "~/core/kit/supplies";
 import { MAX_LISTS, MAX_MEMBERS } from "~/core/kit/lists";
 import { type CaseUnit, STOCK_KINDS, type StockItem } from "~/core/kit/units";
 import { fail, ok, type Result } from "~/core/units/result";
@@ -101,6 +106,13 @@ const numbering = z.object({
   setBy: z.enum(["switches", "buttons"]).exactOptional(),
 });
 
+const batterySet = z.object({
+  kind: z.enum(["aa", "9v", "internal"]),
+  perPack: z.number().int().min(1).max(12),
+  hours: positive.max(100),
+});
+const lamps = z.array(z.object({ shows: name, leftHours: notNegative.max(100) })).max(12);
+
 const radio = {
   id,
   maker: name,
@@ -118,6 +130,7 @@ const radio = {
   note: z.string().max(600),
   pairs: pairs.exactOptional(),
   newestFirmware: name.exactOptional(),
+  lamps: lamps.exactOptional(),
 };
 
 /** A unit is tuned, or it chooses for itself. */
@@ -155,6 +168,9 @@ export const receiverModelShape = z
     output: z.object({ fullScaleDbu: db, stepsDb: z.array(db).min(1).max(200) }),
     outputJoint: z.enum(AUDIO_JOINTS).exactOptional(),
     phantom: z.enum(PHANTOM_EFFECTS).exactOptional(),
+    power: z
+      .object({ from: z.enum(RECEIVER_SUPPLIES), cell: batterySet.exactOptional() })
+      .exactOptional(),
     sweep: z.object({ stepHz: positive, msPerStep: positive.max(60_000) }).nullable(),
     tells: z.array(z.enum(PARTNER_SIGNS)).max(3).exactOptional(),
   })
@@ -178,11 +194,7 @@ export const packModelShape = z
     fullScaleInputDbu: db,
     inputNoiseDbu: db,
     limiterDb: notNegative.nullable(),
-    cell: z.object({
-      kind: z.enum(["aa", "9v", "internal"]),
-      perPack: z.number().int().min(1).max(12),
-      hours: positive.max(100),
-    }),
+    cell: batterySet,
   })
   .superRefine(tunedOrAdaptive);
 
@@ -279,6 +291,44 @@ function noDoubles(units: readonly z.output<typeof unit>[], context: z.Refinemen
   }
 }
 
+/** One antenna of the kit. */
+export const antennaShape = z.object({
+  id,
+  label: name,
+  kind: z.enum(ANTENNA_KINDS),
+  range: z.object({ lowHz: frequencyHz, highHz: frequencyHz }).superRefine(goesUp).nullable(),
+  block: id.nullable(),
+  connector: name.nullable(),
+  owner: z.enum(ANTENNA_OWNERS),
+  tape: name.nullable(),
+  isActive: z.boolean().exactOptional(),
+});
+/** What feeds several receivers from one pair of antennas. */
+export const distributionShape = z.object({
+  id,
+  label: name,
+  fedBy: id.nullable(),
+  line: z.array(feedItem).max(12),
+  ways: z.number().int().min(1).max(64),
+  gainDb: db.nullable(),
+  noiseFigureDb: notNegative.max(40).nullable(),
+  inputIp3Dbm: db.nullable(),
+  givesBias: z.boolean(),
+  through: z.object({ gainDb: db }).nullable(),
+  connector: name,
+  passes: z.object({ lowHz: frequencyHz, highHz: frequencyHz }).superRefine(goesUp).nullable(),
+  outputs: z.array(z.object({ receiverKey: id, items: z.array(feedItem).max(12) })).max(64),
+});
+
+/** What powers receivers that have no batteries of their own. */
+export const supplyShape = z.object({
+  id,
+  label: name,
+  kind: z.enum(SUPPLY_KINDS),
+  cell: batterySet,
+  feeds: z.array(id).max(64),
+});
+
 /** What is told of a set that goes into the kit with both its models. */
 export const setAnswersShape = z.object({
   kind: z.enum(SET_KINDS),
@@ -305,24 +355,37 @@ export const kitFile = z.object({
   models,
   units: z.array(unit).max(500).superRefine(noDoubles),
   stock: z.array(stock).max(200),
+  /** Files of before count antennas in `stock`. */
+  antennas: z.array(antennaShape).max(200).superRefine(uniqueIds("antennas")).exactOptional(),
+  distributions: z
+    .array(distributionShape)
+    .max(24)
+    .superRefine(uniqueIds("distributions"))
+    .exactOptional(),
+  supplies: z.array(supplyShape).max(24).superRefine(uniqueIds("supplies")).exactOptional(),
 });
 
 export interface KitFile {
   models: Kit;
   units: CaseUnit[];
   stock: StockItem[];
+  antennas?: KitAntenna[];
+  distributions?: Distribution[];
+  supplies?: Supply[];
+}
+
+function withoutHead({ format: _, version: __, ...file }: z.output<typeof kitFile>): KitFile {
+  return file;
 }
 
 /** Reads a kit file. A broken one is refused with the line where it breaks. */
 export function readKitFile(text: string): Result<KitFile, KitFileError> {
   const read = readJsonFile(text, kitFile);
-  return read.ok
-    ? ok({ models: read.value.models, units: read.value.units, stock: read.value.stock })
-    : fail({ ...read.error, code: "kit-file-broken" });
+  return read.ok ? ok(withoutHead(read.value)) : fail({ ...read.error, code: "kit-file-broken" });
 }
 
-export const writeKitFile = ({ models: kit, units, stock: rest }: KitFile): string =>
-  `${JSON.stringify({ format: KIT_FORMAT, version: 1, models: Object.fromEntries(KIT_PARTS.map((p) => [p, kit[p]])), units, stock: rest }, null, 2)}\n`;
+export const writeKitFile = ({ models: kit, ...rest }: KitFile): string =>
+  `${JSON.stringify({ format: KIT_FORMAT, version: 1, models: Object.fromEntries(KIT_PARTS.map((p) => [p, kit[p]])), ...rest }, null, 2)}\n`;
 
 /** The published schema of a kit file, JSON Schema draft 2020-12. */
 export const kitJsonSchema = (): object => ({

@@ -1,6 +1,6 @@
 import { OTHER_BLOCK_SHORT } from "./antenna";
 import type { ArrivalStep } from "~/core/schedule/arrival";
-import { capital, count, listWords, numberWord } from "./format";
+import { capital, count, formatDb, listWords, numberWord } from "./format";
 import { BATTERY_WORDS } from "./kit";
 
 const MAX_NAMES = 6;
@@ -34,19 +34,41 @@ export function arrivalWords(s: ArrivalStep): { what: string; why: string } {
         what: "Set the running-time counters to zero",
         why: "or good batteries are thrown away and empty ones trusted",
       };
-    case "antennas":
+    case "antennas": {
+      const missing = s.sockets.filter((x) => x.antenna === null).length;
+      const lossDb = Math.max(0, ...s.sockets.map((x) => x.lossDb ?? 0));
       return {
-        what: `${s.receiver}: ${numberWord(s.count)} ${s.count === 1 ? "antenna" : "antennas"}${s.block === null ? "" : ` of block ${s.block}`}${s.tape === null ? "" : `, ${s.tape} tape`}, ${s.connector}, pushed home and tight`,
+        what: `${s.seat}: ${s.sockets
+          .map(
+            (x) =>
+              `${s.sockets.length > 1 ? `${x.socket} ` : ""}${x.antenna ?? "none"}${x.tape === null ? "" : ` (${x.tape})`}`,
+          )
+          .join(", ")}; ${s.connector}, pushed home and tight`,
         why:
-          s.served < s.count
-            ? `only ${numberWord(s.served)} in the kit ${s.served === 1 ? "fits" : "fit"} it`
-            : `before power: one of another block is ${OTHER_BLOCK_SHORT}`,
+          missing > 0
+            ? `the kit has no antenna left for ${missing === 1 ? "one socket" : `${numberWord(missing)} sockets`}`
+            : lossDb >= 0.5
+              ? `outside its range: ${formatDb(lossDb)} lost`
+              : `before power: one of another block is ${OTHER_BLOCK_SHORT}`,
       };
-    case "antennas-upright":
+    }
+    case "distribution":
       return {
-        what: "Receivers fixed, their antennas upright",
-        why: "lying flat, they are at right angles to the pack’s",
+        what: `${s.distribution} to ${names(s.receivers)}: two cables each, A to A and B to B`,
+        why: s.givesBias
+          ? "it sends power up the antenna cables: only to antennas and amplifiers that need it"
+          : "before power; antenna power off",
       };
+    case "antennas-lean":
+      return s.attitude === "splayed"
+        ? {
+            what: "Receivers fixed, their two antennas splayed, 45° outwards each",
+            why: "one of them always leans like the pack’s",
+          }
+        : {
+            what: "Receivers fixed, their antennas upright",
+            why: "lying flat, they are at right angles to the pack’s",
+          };
     case "packs-off":
       return {
         what: `Every pack off: ${names(s.packs)}`,

@@ -1,6 +1,6 @@
 import type { BatteryChange, BatteryViolation } from "~/core/battery/batteryPlan";
 import { type Chemistry, ROOM_C } from "~/core/battery/discharge";
-import type { PackPlan } from "~/core/schedule/batteryChanges";
+import type { NeedBasis, PackPlan } from "~/core/schedule/batteryChanges";
 import type { StateWords } from "./day";
 import { capital, count, formatClock, formatDuration, listWords } from "./format";
 
@@ -8,6 +8,34 @@ import { capital, count, formatClock, formatDuration, listWords } from "./format
 export const BATTERY = {
   noChannels: "No channels yet",
   label: "Packs",
+  on: "On",
+  isOn: "on",
+  isOff: "off",
+  markOn: "Pack on",
+  markOff: "Pack off",
+  allOn: "All packs on",
+  allOff: "All packs off",
+  lampShows: "Its light shows",
+  others: "Receivers and supplies",
+  unit: "Unit",
+  fails: "Fails",
+  addASupply: "Add a supply",
+  supplyName: "Supply",
+  supplyHours: "Hours full",
+  powers: "Powers",
+  supply: "supply",
+  receiver: "receiver",
+  remove: "Remove",
+  bagBattery: "Bag battery",
+  whichKind: "Which kind of battery",
+  hours: "Lasts",
+  warning: "Warns before",
+  sets: "Sets a day",
+  perDay: "Cost a day",
+  perSeason: "Cost of 40 days",
+  newForOnce: "new before a scene that cannot be repeated",
+  shootHours: "Hours of the shoot",
+  shootHint: "for example 08:00–18:00",
   left: "Left",
   day: "Through the day",
   change: "Change",
@@ -170,6 +198,8 @@ export function changeWords({ why, where }: Pick<BatteryChange, "why" | "where">
       return `start with a full set: this one has run ${hoursText(why.usedHours)}; ${when}`;
     case "break-rule":
       return `${hoursText(why.ranHours)} since new; ${when}`;
+    case "once":
+      return `new for a scene that cannot be repeated: this set has run ${hoursText(why.ranHours)}; ${when}`;
     case "would-not-last":
       return why.leftHours >= 0
         ? `only ${hoursText(why.leftHours)} left at the end; ${when}`
@@ -181,3 +211,28 @@ export const violationWords = ({ leftHours }: Pick<BatteryViolation, "leftHours"
   leftHours >= 0
     ? `only ${hoursText(leftHours)} left at the end, less than the reserve, and no break to change in`
     : `empty ${hoursText(-leftHours)} before the end, and no break to change in`;
+
+export const switchLabel = (unit: string, isOn: boolean): string =>
+  `${unit} is ${isOn ? "on: mark it off" : "off: mark it on"}`;
+export const switchedWords = (changed: number, isOn: boolean): string | null =>
+  changed > 1 ? `${capital(count(changed, "pack"))} ${isOn ? "on" : "off"}.` : null;
+export const lampNotedWords = (shows: string, leftHours: number): string =>
+  `${capital(shows)}: about ${formatDuration(leftHours * 3_600_000)} left.`;
+/** What says when packs are on, where scenes do not. */
+export const basisWords = (basis: NeedBasis): string =>
+  basis === "scenes"
+    ? ""
+    : basis === "shoot"
+      ? "No scenes: the hours of the shoot count."
+      : "No scenes and no hours told: a day of 10 h counts (common practice).";
+export const unpoweredWords = (receivers: readonly string[]): string =>
+  `What ${listWords(receivers)} ${receivers.length === 1 ? "runs" : "run"} on is not known: add a supply here, or batteries under Models.`;
+export const failsWords = (talkers: readonly string[]): string =>
+  talkers.length === 0 ? "no one yet" : listWords(talkers);
+/** What a kind of battery costs; in units of one alkaline where nobody told prices. */
+export const costWords = (cost: number, isPriced: boolean): string =>
+  `${cost < 10 ? cost.toFixed(1) : cost.toFixed(0)}${isPriced ? "" : " ×"}`;
+export const costNote = (isPriced: boolean): string =>
+  isPriced
+    ? "By the prices you told."
+    : "× one ordinary alkaline: lithium three, rechargeable five but used two hundred times (common practice, no published source).";

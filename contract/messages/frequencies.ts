@@ -54,6 +54,8 @@ function brokenWords(kind: "draft" | "plan", broken: number): string {
 
 /** The columns of the channel table on Frequencies, and its detail. */
 export const FREQUENCIES = {
+  outsideAntenna: (antenna: string, db: string) =>
+    `Outside the range of ${antenna}: ${db} lost. Screw on one that covers it.`,
   label: "Channels",
   picture: "Spectrum",
   mhz: "MHz",

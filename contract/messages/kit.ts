@@ -1,9 +1,9 @@
+import type { AntennaOwner } from "~/core/kit/antennas";
 import { isListsOnly, type Numbered } from "~/core/kit/unitNumber";
 import type { SelfChoosingBand } from "~/core/kit/selfChoosingBands";
 import type { SetKindId } from "~/core/kit/typicalSets";
 import { lastOf } from "~/core/units/items";
 import type { CaseProblem } from "~/core/kit/caseCheck";
-import type { AntennaFit } from "~/core/kit/match";
 import type {
   Adaptive,
   AudioJoint,
@@ -16,7 +16,7 @@ import type {
   SyncMethod,
 } from "~/core/kit/models";
 import type { UnitField, UnitRowNote, UnitRowProblem } from "~/core/kit/unitTable";
-import type { StockItem, StockKind } from "~/core/kit/units";
+import type { StockKind } from "~/core/kit/units";
 import { count, formatMetres, formatSpan, listWords, mhz, rangesWords } from "./format";
 
 export const SCALE_WORDS: Readonly<Record<ControlScale, string>> = {
@@ -185,17 +185,6 @@ export const STOCK_WORDS: Readonly<Record<StockKind, string>> = {
   antenna: "receiver antennas",
   lead: "receiver cables",
 };
-export const antennaWords = (i: Pick<StockItem, "block" | "connector">): string =>
-  [i.block === null ? "wideband" : `block ${i.block}`, i.connector].filter(Boolean).join(", ");
-
-export const FIT_WORDS: Readonly<Record<AntennaFit, string>> = {
-  fits: "fits",
-  "fits-wideband": "fits, wideband",
-  "other-block": "another block",
-  "other-connector": "another connector",
-  fixed: "has its own",
-};
-
 /** Kinds of sets, as a person would say what they own. */
 export const SET_KIND_WORDS: Readonly<Record<SetKindId, string>> = {
   camera: "Camera receiver, one pack",
@@ -214,4 +203,10 @@ export const BAND_WORDS: Readonly<Record<SelfChoosingBand["id"], string>> = {
   "1.9-us": "1.92–1.93 GHz (Americas)",
   "5": "5 GHz",
   "915": "902–928 MHz (Americas)",
+};
+
+export const ANTENNA_OWNER_WORDS: Readonly<Record<AntennaOwner, string>> = {
+  receiver: "a receiver",
+  pack: "a pack",
+  stand: "a stand",
 };

@@ -111,11 +111,11 @@ export function helpWords(
     case "turn":
       return `Turn ${names.antenna(help.antennaId)} to look ${directionWords(help.aimDeg)}`;
     case "move":
-      return `Move ${names.antenna(help.antennaId)} to ${names.at(help.to)}${help.cableM ? `, on ${names.metres(help.cableM)} of cable` : ""}`;
+      return `${help.kind ? `Put a ${ANTENNA_NAMES[help.kind]} for ${names.antenna(help.antennaId)} at` : `Move ${names.antenna(help.antennaId)} to`} ${names.at(help.to)}${help.cableM ? `, on ${names.metres(help.cableM)} of cable` : ""}`;
     case "amplifier":
       return `Put the amplifier at ${names.antenna(help.antennaId)}’s end of its cable`;
     case "second-antenna":
-      return `Put a second antenna at ${names.at(help.at)}`;
+      return `Put a second antenna${help.kind ? `, a ${ANTENNA_NAMES[help.kind]},` : ""} at ${names.at(help.at)}`;
     case "move-receiver":
       return `Move the receivers to ${names.at(help.at)}, with balanced audio lines back`;
     case "other-antenna":

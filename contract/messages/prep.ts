@@ -1,3 +1,4 @@
+import { distributionProblemWords } from "./antenna";
 import { OTHER_BLOCK_SHORT } from "./antenna";
 import type {
   StationField,
@@ -106,6 +107,8 @@ export function findingWords(
         why: `the day uses ${f.needed}, ${f.have} are in the kit`,
         mend: "bring more, new, all of one kind",
       };
+    case "distribution":
+      return distributionProblemWords(f.problem);
     case "antennas-short":
       return {
         short: `${count(f.needed - f.have, "antenna")} for ${f.block === null ? namesOrCount(f.receivers, "receiver") : `block ${f.block}`}`,

@@ -1,3 +1,4 @@
+import { ANTENNA_ATTITUDES } from "~/core/radio/antennaDesk";
 import { z } from "zod";
 import { LENGTH_UNITS } from "~/core/units/lengths";
 import { VERIFICATION_FORMS } from "~/core/channel/verificationParts";
@@ -63,7 +64,12 @@ const rowShape = (table: ArchiveTable) =>
   });
 
 /** Tables that archives of earlier versions do not have: none of it was known then. */
-const ADDED_LATER: ReadonlySet<ArchiveTable> = new Set(["unitScanLists"]);
+const ADDED_LATER: ReadonlySet<ArchiveTable> = new Set([
+  "unitScanLists",
+  "antennaLists",
+  "distributionLists",
+  "supplyLists",
+]);
 
 /**
  * One day: what it is, and its tables. Times are milliseconds of the day's clock, frequencies
@@ -80,6 +86,7 @@ export const archiveDay = z.strictObject({
     maxNoiseDbm: z.number(),
     noiseLimitDbm: z.number().nullable().default(null),
     verificationForm: z.enum(VERIFICATION_FORMS).nullable().default(null),
+    antennaAttitude: z.enum(ANTENNA_ATTITUDES).nullable().default(null),
     licences: z.array(z.string().max(120)).max(40).nullable().default(null),
     spares: whole.min(0).max(100),
     isPractice: z.boolean(),

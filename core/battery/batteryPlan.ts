@@ -24,6 +24,11 @@ export interface PackBatteries {
   usedHours: number;
   /** When the pack is on. Overlapping stretches count once. */
   needs: readonly Span[];
+  /**
+   * Starts of needs that no set goes into that has run: what is filmed then cannot be repeated.
+   * Absent: none.
+   */
+  newAtMs?: readonly number[];
 }
 
 export interface BatteryRules {
@@ -40,6 +45,8 @@ export interface BatteryRules {
 export type ChangeWhy =
   | { code: "start-full"; usedHours: number }
   | { code: "break-rule"; ranHours: number }
+  /** What is filmed then cannot be repeated. */
+  | { code: "once"; ranHours: number }
   | {
       code: "would-not-last";
       /** What would be left at the end of what must be run before the next chance; less than nothing: so much too little. */ leftHours: number;
@@ -133,6 +140,7 @@ export function planBatteries(
   const mayLeave = pack.hours - rules.reserveHours + GRACE_HOURS;
   const isFresh = rules.policy === "fresh";
   const startsUsed = pack.usedHours > 0;
+  const isOnce = (i: number) => pack.newAtMs?.includes(itemAt(needs, i).startMs) ?? false;
 
   // best[i]: the cheapest way to have fresh cells just before need i; best[n] stands for the end
   const count = needs.length;
@@ -174,6 +182,8 @@ export function planBatteries(
           : itemAt(chances, to).isLong && used >= FRESH_AFTER_HOURS - GRACE_HOURS)
       )
         return;
+      // no set that has run goes into what cannot be repeated
+      if (!isSame && used > GRACE_HOURS && isOnce(to)) return;
       used += numberAt(ranHours, to);
       if (used <= mayLeave) continue;
       violations += 1;
@@ -259,17 +269,20 @@ function tell(
       const isRule =
         rules.policy === "fresh" &&
         (i === 0 ? pack.usedHours > 0 : chance.isLong && used >= FRESH_AFTER_HOURS - GRACE_HOURS);
+      const isForOnce = !isRule && used > 0 && (pack.newAtMs?.includes(need.startMs) ?? false);
       const next = p.at.find((a) => a > i) ?? p.needs.length;
       const ahead = p.ranHours.slice(i, next).reduce((sum, h) => sum + h, 0);
-      const why: ChangeWhy = !isRule
-        ? {
-            code: "would-not-last",
-            leftHours: pack.hours - used - ahead,
-            untilMs: itemAt(p.needs, next - 1).endMs,
-          }
-        : i === 0
-          ? { code: "start-full", usedHours: used }
-          : { code: "break-rule", ranHours: used };
+      const why: ChangeWhy = isForOnce
+        ? { code: "once", ranHours: used }
+        : !isRule
+          ? {
+              code: "would-not-last",
+              leftHours: pack.hours - used - ahead,
+              untilMs: itemAt(p.needs, next - 1).endMs,
+            }
+          : i === 0
+            ? { code: "start-full", usedHours: used }
+            : { code: "break-rule", ranHours: used };
       changes.push({
         packId: pack.id,
         atMs: chance.atMs,

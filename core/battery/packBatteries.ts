@@ -1,5 +1,28 @@
-import type { BatteryKind, PackModel } from "~/core/kit/models";
+import type { BatteryKind, PackModel, ReceiverModel } from "~/core/kit/models";
 import { batteryHours, type Chemistry, ROOM_C } from "./discharge";
+
+/**
+ * Hours of a set in a receiver: with all its channels on they part what one of them would have
+ * (common practice, no published source). Null where it has no batteries of its own.
+ * @param channelsOn - how many of its channels are on
+ */
+export function receiverHours(
+  { power }: Pick<ReceiverModel, "power">,
+  channelsOn: number,
+  chemistry: Chemistry,
+  temperatureC = ROOM_C,
+): number | null {
+  if (power?.from !== "batteries" || !power.cell) return null;
+  return (
+    batteryHours({
+      ratedHours: power.cell.hours,
+      chemistry,
+      size: power.cell.kind,
+      temperatureC,
+      powerShare: 1,
+    }) / Math.max(1, channelsOn)
+  );
+}
 
 /** What a pack runs on where nobody said anything else. */
 export const usualChemistry = (kind: BatteryKind): Chemistry =>

@@ -26,12 +26,22 @@ export type DayEventDetail =
   | { kind: "roll"; isOn: boolean }
   /** Which scene and take it is from now on. */
   | { kind: "take"; scene: string; take: number }
-  /** A pack was switched, by its own word or by somebody's. */
+  /**
+   * A pack, a receiver or a supply was switched, by its own word or by somebody's. `packKey` is the
+   * key of any of them.
+   */
   | { kind: "power"; packKey: string; isOn: boolean; by: "own-word" | "said" }
   /** A full set went in. */
   | { kind: "cells-fresh"; packKey: string; chemistry: Chemistry }
   /** How long the set that is in has run already. */
-  | { kind: "cells-ran"; packKey: string; ranHours: number; chemistry: Chemistry }
+  | {
+      kind: "cells-ran";
+      packKey: string;
+      ranHours: number;
+      chemistry: Chemistry;
+      /** What its lamp showed, where that says so; absent: somebody counted. */
+      lamp?: string;
+    }
   | {
       kind: "hit";
       channelId: number;

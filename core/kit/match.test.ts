@@ -1,7 +1,7 @@
 import { checkSet } from "~/core/coordination/rules/checkSet";
 import { PROFILES } from "~/core/coordination/problem/profile";
 import { canBeSet, nearestSetting, presets, sharedGrid, sharedTuning } from "~/core/devices/tuning";
-import { antennaFit, otherBlockLossDb, packLegality, packLegalityAt, pairing } from "./match";
+import { packLegality, packLegalityAt, pairing } from "./match";
 import { packModel, receiverModel } from "./models";
 import { SHIPPED_KIT } from "./shipped";
 import { hzToSwitchCode, switchCodeToHz } from "./switchCode";
@@ -132,30 +132,6 @@ describe("who works with whom, and why not", () => {
     expect(pairing(hollin, { ...braePack, modulations: hollin.modulations })).toMatchObject({
       problem: { code: "other-modulation" },
     });
-  });
-  test("an antenna of another block or another joint does not serve", () => {
-    const bag = receiverModel(SHIPPED_KIT, "tarnfell-r2-47");
-    expect(
-      [
-        ["47", "SMA"],
-        ["47", null],
-        [null, "sma"],
-        ["51", "SMA"],
-        ["47", "BNC"],
-      ].map(([block, connector]) => antennaFit(bag, { block: block!, connector: connector! })),
-    ).toEqual(["fits", "fits", "fits-wideband", "other-block", "other-connector"]);
-    expect(
-      antennaFit(receiverModel(SHIPPED_KIT, "brae-v4"), { block: null, connector: null }),
-    ).toBe("fixed");
-  });
-  test("an antenna of another block costs what a whip so far off its length does; of a block that nobody knows nothing is said", () => {
-    const bag = receiverModel(SHIPPED_KIT, "tarnfell-r2-47");
-    const loss = (block: string | null) =>
-      otherBlockLossDb(SHIPPED_KIT, bag, { block, connector: null });
-    expect([loss("47"), loss(null), loss("no such")]).toEqual([null, null, null]);
-    // block 47 about 506 MHz, block 51 about 542: too short there
-    expect(loss("51")).toBeGreaterThan(1);
-    expect(loss("51")).toBeLessThan(3);
   });
   test("the banks that ship are free of third-order products inside themselves", () => {
     for (const r of SHIPPED_KIT.receivers) {

@@ -7,9 +7,7 @@ import {
   type FrequencyRange,
   unruledRanges,
 } from "~/core/regulations/region";
-import { whipMismatchDb } from "~/core/radio/antennaDesk";
-import type { Kit, PackModel, ReceiverModel } from "./models";
-import type { StockItem } from "./units";
+import type { PackModel, ReceiverModel } from "./models";
 
 /** Why a pack and a receiver never work together. */
 export type PairProblem =
@@ -173,44 +171,3 @@ export const antennasOf = (receiver: ReceiverModel): number =>
     : receiver.diversity === "none"
       ? 1
       : ANTENNAS_PER_RECEIVER;
-
-export type AntennaFit = "fits" | "fits-wideband" | "other-block" | "other-connector" | "fixed";
-
-/**
- * Whether an antenna of the case can serve a receiver. One cut for another block costs range, whether
- * it screws on or not.
- */
-export function antennaFit(
-  receiver: ReceiverModel,
-  antenna: Pick<StockItem, "block" | "connector">,
-): AntennaFit {
-  if (receiver.antennaConnector === "fixed") return "fixed";
-  if (antenna.block !== null && antenna.block !== receiver.block) return "other-block";
-  if (
-    antenna.connector !== null &&
-    antenna.connector.toLowerCase() !== receiver.antennaConnector.toLowerCase()
-  )
-    return "other-connector";
-  return antenna.block === null ? "fits-wideband" : "fits";
-}
-
-/** The middle of what is tuned. */
-const middleHz = (tuning: readonly TuningRange[]): number | null =>
-  tuning.length === 0
-    ? null
-    : (Math.min(...tuning.map((t) => t.lowHz)) + Math.max(...tuning.map((t) => t.highHz))) / 2;
-
-/**
- * What an antenna of another block loses on a receiver, dB, by the middles of their blocks; null
- * where it fits, or where no model of the kit says where its block lies.
- */
-export function otherBlockLossDb(
-  kit: Pick<Kit, "receivers" | "packs">,
-  receiver: ReceiverModel,
-  antenna: Pick<StockItem, "block" | "connector">,
-): number | null {
-  if (antennaFit(receiver, antenna) !== "other-block") return null;
-  const cutFor = [...kit.receivers, ...kit.packs].find((m) => m.block === antenna.block);
-  const [here, there] = [middleHz(receiver.tuning), cutFor ? middleHz(cutFor.tuning) : null];
-  return here === null || there === null ? null : whipMismatchDb(here, there);
-}

@@ -137,6 +137,25 @@ export interface PairingRules {
   groups: { common: [lowest: number, highest: number]; private: [lowest: number, highest: number] };
 }
 
+export type BatteryKind = "aa" | "9v" | "internal";
+
+/** Batteries of a kind, how many at once, and how long a new set lasts at full drain. */
+export interface BatterySet {
+  kind: BatteryKind;
+  perPack: number;
+  hours: number;
+}
+
+/** Where a receiver's power comes from beside batteries of its own. */
+export const RECEIVER_SUPPLIES = ["batteries", "external", "slot", "phantom"] as const;
+export type ReceiverSupply = (typeof RECEIVER_SUPPLIES)[number];
+
+/** What a unit's lamp, or its bars, tells of its batteries: what is seen, and what is left then. */
+export interface LampCode {
+  shows: string;
+  leftHours: number;
+}
+
 /** What receivers and packs have in common. */
 interface RadioModel {
   id: string;
@@ -164,6 +183,8 @@ interface RadioModel {
   antennaConnector: string;
   /** Absent: it is not paired by name, group number and key. */
   pairs?: PairingRules;
+  /** What its lamp or its bars tell of its batteries; absent: nobody entered it. */
+  lamps?: LampCode[];
   /** The newest firmware that is out for it, as somebody looked it up; absent: nobody did. */
   newestFirmware?: string;
   /**
@@ -202,11 +223,15 @@ export interface ReceiverModel extends RadioModel {
   phantom?: PhantomEffect;
   /** What it shows of the pack it hears; absent: nothing but RF and audio. */
   tells?: PartnerSign[];
+  /** What it lives on; absent: nobody said. */
+  power?: {
+    from: ReceiverSupply;
+    /** Where it has batteries of its own: hours with one channel on; with all on they part. */
+    cell?: BatterySet;
+  };
   /** How its own scan steps; null where it has none. */
   sweep: { stepHz: number; msPerStep: number } | null;
 }
-
-export type BatteryKind = "aa" | "9v" | "internal";
 
 export interface PackModel extends RadioModel {
   kind: "pack";
@@ -239,7 +264,7 @@ export interface PackModel extends RadioModel {
    * What it runs on: cells of a kind, how many at once, and how long a fresh set lasts at full
    * power.
    */
-  cell: { kind: BatteryKind; perPack: number; hours: number };
+  cell: BatterySet;
 }
 
 /**

@@ -168,11 +168,14 @@ test("everything that is at hand is tried: what lies on a skin, hangs bent, or c
       plan,
       walks,
       receiver,
-      atHand: { spots, kinds: ["whip-quarter", "fin"], mastM: 3, mostPowersDbm: [17] },
+      atHand: { spots, kinds: ["whip-quarter", "butterfly", "fin"], mastM: 3, mostPowersDbm: [17] },
     },
     (s) => shares.push(s),
   );
   const codes = helps.map((h) => h.help.code);
+  // a bare whip does not stand at the end of a cable: another kind goes there
+  for (const { help } of helps)
+    if (help.code === "move" && help.cableM) expect(help.kind).toBe("butterfly");
   expect(codes).toEqual(
     expect.arrayContaining(["move", "move-receiver", "power", "sleeve", "straighten"]),
   );

@@ -1,6 +1,7 @@
 // Innermost loops: every index is bounded by the loop that counts it, and a checked accessor makes
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
+import { mayStand } from "~/core/radio/antenna";
 import { itemAt, lastOf } from "~/core/units/items";
 import {
   type FloorPlan,
@@ -82,17 +83,19 @@ export function placeAntennas(
           ? [feed, amplified(plan, feed)]
           : [feed];
     return feeds.flatMap((fed, n) =>
-      kinds.flatMap((kind) =>
-        (kind === "fin" ? AIMS_DEG : [0]).map((aimDeg): PlacedAntenna => ({
-          id: `${s} ${kind} ${aimDeg} ${n}`,
-          name: kind,
-          ...spot,
-          kind,
-          aimDeg,
-          tiltDeg: 0,
-          feed: fed,
-        })),
-      ),
+      kinds
+        .filter((kind) => fed.length === 0 || mayStand(kind))
+        .flatMap((kind) =>
+          (kind === "fin" ? AIMS_DEG : [0]).map((aimDeg): PlacedAntenna => ({
+            id: `${s} ${kind} ${aimDeg} ${n}`,
+            name: kind,
+            ...spot,
+            kind,
+            aimDeg,
+            tiltDeg: 0,
+            feed: fed,
+          })),
+        ),
     );
   });
   if (candidates.length === 0 || walks.length === 0) return null;
@@ -160,8 +163,16 @@ export function worstOfWalks(
 export type Help =
   | { code: "raise"; antennaId: string; toM: number }
   | { code: "turn"; antennaId: string; aimDeg: number }
-  | { code: "second-antenna" | "move-receiver"; at: AntennaSpot }
-  | { code: "move"; antennaId: string; to: AntennaSpot; cableM: number | null }
+  | { code: "move-receiver"; at: AntennaSpot }
+  /** With `kind` another antenna goes there: a bare whip does not stand at a cable's end. */
+  | { code: "second-antenna"; at: AntennaSpot; kind?: PlacedAntenna["kind"] }
+  | {
+      code: "move";
+      antennaId: string;
+      to: AntennaSpot;
+      cableM: number | null;
+      kind?: PlacedAntenna["kind"];
+    }
   | { code: "other-antenna"; antennaId: string; kind: PlacedAntenna["kind"]; aimDeg: number }
   | { code: "amplifier"; antennaId: string }
   | { code: "sleeve" | "straighten"; walk: number }
@@ -348,6 +359,7 @@ export function applyHelp(
     case "move":
       return withAntenna(help.antennaId, {
         ...help.to,
+        ...(help.kind ? { kind: help.kind } : {}),
         ...(help.cableM === null ? {} : { feed: feedTo(plan, help.to) ?? [] }),
       });
     case "second-antenna":
@@ -359,6 +371,7 @@ export function applyHelp(
             {
               ...itemAt(plan.antennas, 0),
               ...help.at,
+              ...(help.kind ? { kind: help.kind } : {}),
               id: `${itemAt(plan.antennas, 0).id}-2`,
               name: "B",
               feed: feedTo(plan, help.at) ?? [],
@@ -473,15 +486,24 @@ function antennaChanges(
   );
   return [
     ...heard
-      .filter((a) => a.heightM < mastM)
+      .filter((a) => a.heightM < mastM && mayStand(a.kind))
       .map((a): Help => ({ code: "raise", antennaId: a.id, toM: mastM })),
-    ...heard.flatMap((a) => reached.map((r): Help => ({ code: "move", antennaId: a.id, ...r }))),
+    ...heard.flatMap((a) =>
+      reached.flatMap((r) =>
+        standing(a.kind, r.cableM, kinds).map((kind): Help => ({
+          code: "move",
+          antennaId: a.id,
+          ...r,
+          ...(kind === a.kind ? {} : { kind }),
+        })),
+      ),
+    ),
     ...heard
       .filter((a) => a.kind === "fin")
       .flatMap((a) => AIMS_DEG.map((aimDeg): Help => ({ code: "turn", antennaId: a.id, aimDeg }))),
     ...heard.flatMap((a) =>
       kinds
-        .filter((k) => k !== a.kind)
+        .filter((k) => k !== a.kind && (a.feed.length === 0 || mayStand(k)))
         .flatMap((kind) =>
           (kind === "fin" ? AIMS_DEG : [0]).map((aimDeg): Help => ({
             code: "other-antenna",
@@ -500,7 +522,14 @@ function antennaChanges(
           .map((a): Help => ({ code: "amplifier", antennaId: a.id }))
       : []),
     ...(receiver.isDiversity && plan.antennas.length === 1
-      ? reached.map(({ to: at }): Help => ({ code: "second-antenna", at }))
+      ? reached.flatMap(({ to: at, cableM: metres }) => {
+          const first = itemAt(plan.antennas, 0).kind;
+          return standing(first, metres, kinds).map((kind): Help => ({
+            code: "second-antenna",
+            at,
+            ...(kind === first ? {} : { kind }),
+          }));
+        })
       : []),
     ...(plan.cart
       ? spots.map((at): Help => ({
@@ -510,6 +539,21 @@ function antennaChanges(
       : []),
   ];
 }
+/**
+ * What of the kinds at hand goes to a spot in an antenna's place: itself, but for a whip at the end
+ * of a cable one that may stand there; none where there is no such kind.
+ */
+function standing(
+  kind: PlacedAntenna["kind"],
+  cable: number | null,
+  kinds: readonly PlacedAntenna["kind"][],
+): PlacedAntenna["kind"][] {
+  if (mayStand(kind) || cable === 0) return [kind];
+  // a fin must be aimed, which is a change of its own
+  const other = kinds.find((k) => mayStand(k) && k !== "fin");
+  return other ? [other] : cable === null ? [kind] : [];
+}
+
 const RECEIVER_STAND_M = 2;
 
 function packChanges({ pack }: WalkedPack, walk: number, { mostPowersDbm }: AtHand): Help[] {

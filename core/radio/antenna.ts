@@ -7,6 +7,9 @@ export type RxAntenna =
   | "fin"
   | { gainDbi: number; beamwidthDeg?: number; frontToBackDb?: number };
 
+/** A whip works on what it is screwed on; bare on a stand it lacks the other half of itself. */
+export const mayStand = (kind: RxAntenna): boolean => kind !== "whip-quarter";
+
 /** Half-wave dipole, 2.15 dBi (Balanis, Antenna Theory). */
 export const DIPOLE_GAIN_DBI = 2.15;
 /**

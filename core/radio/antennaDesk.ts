@@ -85,6 +85,15 @@ export function clearHeightM(p: {
   return p.packHeightM + ((wantedM - p.packHeightM) * (d1M + d2M)) / d1M;
 }
 
+/** How a receiver's two antennas stand to each other: both alike, or 90° between them. */
+export const ANTENNA_ATTITUDES = ["parallel", "splayed"] as const;
+export type AntennaAttitude = (typeof ANTENNA_ATTITUDES)[number];
+/** How far each of two antennas leans from upright. */
+export const LEANS_DEG: Readonly<Record<AntennaAttitude, readonly [number, number]>> = {
+  parallel: [0, 0],
+  splayed: [-45, 45],
+};
+
 /** The loss of the better of two receiving antennas against a pack that leans, parallel or splayed.
  * @param leansDeg - of the two antennas from upright @param tiltDeg - of the pack's */
 export const bestOfTwoDb = (leansDeg: readonly [number, number], tiltDeg: number): number =>
@@ -106,7 +115,7 @@ export interface SplayVerdict {
 export function splayVerdict(tiltsDeg: readonly number[]): SplayVerdict {
   if (tiltsDeg.length === 0) throw new RangeError("tiltsDeg must not be empty");
   const of = (leans: readonly [number, number]) => tiltsDeg.map((t) => bestOfTwoDb(leans, t));
-  const [parallel, splayed] = [of([0, 0]), of([-45, 45])];
+  const [parallel, splayed] = [of(LEANS_DEG.parallel), of(LEANS_DEG.splayed)];
   const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length;
   const [parallelDb, splayedDb] = [mean(parallel), mean(splayed)];
   return {

@@ -16,7 +16,13 @@ const COAX: Readonly<Record<CoaxType, readonly [number, number]>> = {
 export type FeedItem =
   | { kind: "coax"; type: CoaxType; lengthM: number }
   | { kind: "loss"; db: number }
-  | { kind: "amplifier"; gainDb: number; noiseFigureDb: number }
+  | {
+      kind: "amplifier";
+      gainDb: number;
+      noiseFigureDb: number;
+      /** An active splitter from its input to a port; absent: an amplifier in the line. */
+      as?: "splitter";
+    }
   | { kind: "splitter"; ways: number }
   | { kind: "pad"; db: number };
 
@@ -61,7 +67,11 @@ export function feedItem(
         item.ways === 1 ? 0 : powerRatioToDb(item.ways) + SPLITTER_EXCESS_DB,
       );
     case "amplifier":
-      return { label: "amplifier", gainDb: item.gainDb, noiseFigureDb: item.noiseFigureDb };
+      return {
+        label: item.as === "splitter" ? "distribution" : "amplifier",
+        gainDb: item.gainDb,
+        noiseFigureDb: item.noiseFigureDb,
+      };
   }
 }
 

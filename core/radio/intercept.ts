@@ -26,3 +26,21 @@ export function productOfDbm(order: 3 | 5, sumDbm: number, ip3Dbm: number): numb
     ip3Dbm - INTERCEPT_OVER_COMPRESSION_DB - MAX_UNDER_COMPRESSION_DB[order],
   );
 }
+
+/**
+ * Input third-order intercept of stages in a row, dBm: 1/P = Σ G₁…Gᵢ₋₁/Pᵢ in milliwatts, for products
+ * that add in power (Pozar, Microwave Engineering, cascaded intercept point).
+ * @param stages - each with its gain and its own input intercept; null: it adds no products
+ * @returns null where no stage does
+ */
+export function cascadedInputIp3Dbm(
+  stages: readonly { gainDb: number; inputIp3Dbm: number | null }[],
+): number | null {
+  let sum = 0;
+  let gain = 1;
+  for (const { gainDb, inputIp3Dbm } of stages) {
+    if (inputIp3Dbm !== null) sum += gain / 10 ** (inputIp3Dbm / 10);
+    gain *= 10 ** (gainDb / 10);
+  }
+  return sum === 0 ? null : -10 * Math.log10(sum);
+}

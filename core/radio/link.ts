@@ -76,6 +76,11 @@ export interface LinkQuestion {
     noiseFigureDb: number;
     requiredSnrDb: number;
     overloadDbm: number;
+    /**
+     * What lies before its sockets beside the antenna's own line: a distribution and its cables.
+     * Absent: nothing.
+     */
+    feed?: readonly FeedItem[];
   };
 }
 
@@ -199,7 +204,7 @@ export function linkBudget(q: LinkQuestion): LinkAnswer {
       "a worn whip off its length, fitted to NEC2",
     );
   for (const c of q.corrections ?? []) put(c.label, c.db, c.source);
-  const stages = q.feed.map((item) => feedItem(item, frequencyHz));
+  const stages = [...q.feed, ...(q.receiver.feed ?? [])].map((item) => feedItem(item, frequencyHz));
   for (const stage of stages) put(stage.label, stage.gainDb, "usual catalogue values, from memory");
 
   const receivedDbm = q.txPowerDbm + terms.reduce((sum, t) => sum + t.db, 0);

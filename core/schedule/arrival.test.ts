@@ -1,5 +1,6 @@
 import { arrivalWords } from "~/contract/messages/arrival";
 import { arrivalSteps, type ArrivalFacts } from "./arrival";
+import { antennasOfStock } from "~/core/kit/antennas";
 import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { packUnit, receiverUnit, stockItem } from "~/testkit/case";
 
@@ -10,7 +11,10 @@ const facts = (change: Partial<ArrivalFacts> = {}): ArrivalFacts => ({
     packUnit("A", "tarnfell-p-47"),
     packUnit("B", "tarnfell-p-47"),
   ],
-  stock: [stockItem("antenna", 1, "47", "SMA"), stockItem("lead", 2)],
+  stock: [stockItem("lead", 2)],
+  antennas: antennasOfStock([stockItem("antenna", 1, "47", "SMA")]),
+  distributions: [],
+  attitude: "parallel",
   channels: [
     { talker: "Ada", receiverKey: "Bag", half: 0, packKey: "A", inputId: "recorder-line" },
   ],
@@ -28,7 +32,7 @@ test("only what this kit needs, in the order of the work", () => {
     "cells",
     "zero-counters",
     "antennas",
-    "antennas-upright",
+    "antennas-lean",
     "packs-off",
     "receivers-on",
     "halves-off",
@@ -42,7 +46,12 @@ test("only what this kit needs, in the order of the work", () => {
   ]);
   expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
   expect(find(steps, "cells")).toMatchObject({ units: ["A"], perUnit: 2, total: 2 });
-  expect(find(steps, "antennas")).toMatchObject({ count: 2, served: 1, tape: "ochre" });
+  expect(find(steps, "antennas")).toMatchObject({
+    sockets: [
+      { socket: "A", antenna: "47-1", tape: "ochre" },
+      { socket: "B", antenna: null },
+    ],
+  });
   expect(find(steps, "halves-off")).toMatchObject({ halves: [1] });
   expect(arrivalSteps(facts({ units: [], channels: [] }))).toEqual([]);
   const all = arrivalSteps(

@@ -1,11 +1,14 @@
-import { antennaFit, antennasOf } from "~/core/kit/match";
+import { type AntennaSeat, antennaSeats, seatAntennas } from "~/core/kit/antennaPlan";
+import { antennaTape, type KitAntenna } from "~/core/kit/antennas";
+import type { Distribution } from "~/core/kit/distribution";
+import type { AntennaAttitude } from "~/core/radio/antennaDesk";
 import {
   type BatteryKind,
   type InputModel,
   type Kit,
   packModel,
+  type ReceiverModel,
   receiverModel,
-  tapeOf,
 } from "~/core/kit/models";
 import type { CaseUnit, StockItem } from "~/core/kit/units";
 
@@ -26,14 +29,21 @@ export type ArrivalStep = { id: string } & (
   | { code: "zero-counters"; units: string[] }
   | {
       code: "antennas";
-      receiver: string;
-      count: number;
-      block: string | null;
-      tape: string | null;
+      /** A receiver, or the distribution that feeds several. */
+      seat: string;
+      kind: AntennaSeat["kind"];
       connector: string;
-      served: number;
+      /** What goes on which socket; null where the kit has none for it. */
+      sockets: {
+        socket: "A" | "B";
+        antenna: string | null;
+        tape: string | null;
+        lossDb: number | null;
+      }[];
     }
-  | { code: "antennas-upright"; receivers: string[] }
+  /** Cables from a distribution's ports. */
+  | { code: "distribution"; distribution: string; receivers: string[]; givesBias: boolean }
+  | { code: "antennas-lean"; receivers: string[]; attitude: AntennaAttitude }
   | { code: "receivers-on"; receivers: string[]; onCamera: string[] }
   | { code: "halves-off"; receiver: string; halves: number[] }
   | { code: "front-end"; receivers: string[] }
@@ -51,6 +61,11 @@ export interface ArrivalFacts {
   kit: Kit;
   units: readonly CaseUnit[];
   stock: readonly StockItem[];
+  antennas: readonly KitAntenna[];
+  distributions: readonly Distribution[];
+  attitude: AntennaAttitude;
+  /** What each receiver's channels are set to, by its key; absent: nothing yet. */
+  frequenciesHz?: Readonly<Record<string, readonly number[]>>;
   channels: readonly {
     talker: string;
     receiverKey: string;
@@ -64,7 +79,8 @@ export interface ArrivalFacts {
  * The setting up of a day's case, computed from what is in it and who wears it: only what this kit
  * needs, antennas before power, receivers before packs.
  */
-export function arrivalSteps({ kit, units, stock, channels }: ArrivalFacts): ArrivalStep[] {
+export function arrivalSteps(facts: ArrivalFacts): ArrivalStep[] {
+  const { kit, units, stock, channels } = facts;
   const receivers = units
     .filter((u) => u.kind === "receiver")
     .map((unit) => ({ unit, model: receiverModel(kit, unit.modelId) }));
@@ -85,7 +101,7 @@ export function arrivalSteps({ kit, units, stock, channels }: ArrivalFacts): Arr
     code: "count",
     receivers: receivers.length,
     packs: packs.length,
-    antennas: count("antenna"),
+    antennas: facts.antennas.length,
     leads: count("lead"),
     microphones: count("microphone"),
   });
@@ -114,23 +130,14 @@ export function arrivalSteps({ kit, units, stock, channels }: ArrivalFacts): Arr
     }
   }
   if (worn.length > 0) steps.push({ id: "zero", code: "zero-counters", units: labels(worn) });
-  for (const { unit, model } of receivers.filter((r) => antennasOf(r.model) > 0)) {
-    const served = stock
-      .filter((s) => s.kind === "antenna" && antennaFit(model, s).startsWith("fits"))
-      .reduce((n, s) => n + s.count, 0);
-    steps.push({
-      id: `antennas.${unit.key}`,
-      code: "antennas",
-      receiver: unit.label,
-      count: antennasOf(model),
-      block: model.block,
-      tape: tapeOf(kit, model.block)?.tape ?? null,
-      connector: model.antennaConnector,
-      served,
-    });
-  }
+  steps.push(...antennaSteps(facts, receivers));
   if (receivers.length > 0) {
-    steps.push({ id: "upright", code: "antennas-upright", receivers: labels(receivers) });
+    steps.push({
+      id: facts.attitude === "parallel" ? "upright" : facts.attitude,
+      code: "antennas-lean",
+      receivers: labels(receivers),
+      attitude: facts.attitude,
+    });
     if (packs.length > 0) steps.push({ id: "packs-off", code: "packs-off", packs: labels(packs) });
     steps.push({
       id: "receivers-on",
@@ -185,6 +192,55 @@ export function arrivalSteps({ kit, units, stock, channels }: ArrivalFacts): Arr
       packs: worn.map((p) => ({ label: p.unit.label, talker: p.talker })),
     });
     steps.push({ id: "apart", code: "tell-apart", packs: labels(worn) });
+  }
+  return steps;
+}
+
+/** Antennas before power: which goes where, then what hangs behind each distribution. */
+function antennaSteps(
+  { kit, antennas, distributions, frequenciesHz = {} }: ArrivalFacts,
+  receivers: readonly { unit: CaseUnit; model: ReceiverModel }[],
+): ArrivalStep[] {
+  const seated = seatAntennas(
+    kit,
+    antennas,
+    antennaSeats(
+      receivers.map(({ unit, model }) => ({
+        key: unit.key,
+        label: unit.label,
+        model,
+        frequenciesHz: frequenciesHz[unit.key] ?? [],
+      })),
+      distributions,
+    ),
+  );
+  const steps = [...new Set(seated.map((s) => s.seat))].map((seat): ArrivalStep => {
+    const sockets = seated.filter((s) => s.seat === seat);
+    return {
+      // another antenna on a socket is another thing to do
+      id: `antennas.${seat.key}.${sockets.map((s) => s.antenna?.id ?? "-").join(".")}`,
+      code: "antennas",
+      seat: seat.label,
+      kind: seat.kind,
+      connector: seat.connector,
+      sockets: sockets.map(({ socket, antenna, lossDb }) => ({
+        socket,
+        antenna: antenna?.label ?? null,
+        tape: antenna ? antennaTape(kit, antenna) : null,
+        lossDb,
+      })),
+    };
+  });
+  for (const d of distributions) {
+    const fed = receivers.filter((r) => d.outputs.some((o) => o.receiverKey === r.unit.key));
+    if (fed.length > 0)
+      steps.push({
+        id: `distribution.${d.id}.${fed.map((r) => r.unit.key).join("-")}`,
+        code: "distribution",
+        distribution: d.label,
+        receivers: fed.map((r) => r.unit.label),
+        givesBias: d.givesBias,
+      });
   }
   return steps;
 }

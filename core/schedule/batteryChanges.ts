@@ -8,6 +8,7 @@ import {
   planBatteries,
   type Span,
 } from "~/core/battery/batteryPlan";
+import type { Chemistry } from "~/core/battery/discharge";
 import type { PackPower } from "./dayBatteries";
 
 /**
@@ -26,6 +27,12 @@ export interface BatteryRule {
   breaks: Span[];
   /** How cold the packs are while they are on; absent: as in a room. */
   temperatureC?: number;
+  /** A new set before every scene that cannot be repeated; absent: only where it would not last. */
+  isNewForOnce?: boolean;
+  /** When the shoot runs, where no scenes say it; absent: so long from the first pack that is on. */
+  shoot?: Span;
+  /** What one battery costs, by its chemistry, in whatever money; absent: nobody said. */
+  prices?: Partial<Record<Chemistry, number>>;
 }
 
 export const USUAL_RULE: BatteryRule = {
@@ -40,6 +47,9 @@ export const USUAL_RULE: BatteryRule = {
  * source).
  */
 const WIRED_MS = 10 * 60_000;
+/** A shooting day where nobody told its hours (common practice, no published source). */
+export const USUAL_SHOOT_MS = 10 * 3_600_000;
+
 /** A gap between scenes this long is a break. */
 const BREAK_MS = 15 * 60_000;
 
@@ -69,12 +79,35 @@ export function needsOf(
   if (mine.length === 0) return [];
   if (rule.packsOn === "scenes")
     return mergeSpans(mine.map((s) => ({ startMs: s.startMs - WIRED_MS, endMs: s.endMs })));
-  let rest: Span[] = [
+  return withoutBreaks(
     {
       startMs: Math.min(...mine.map((s) => s.startMs)) - WIRED_MS,
       endMs: Math.max(...mine.map((s) => s.endMs)),
     },
-  ];
+    breaks,
+  );
+}
+
+/** Where a need of a pack comes from. */
+export type NeedBasis = "scenes" | "shoot" | "usual-day";
+
+/**
+ * When packs are on where there are no scenes: the hours of the shoot, breaks left out; a usual day
+ * from when the first came on, or from now, where nobody told them.
+ */
+export function shootNeeds(
+  rule: Pick<BatteryRule, "shoot" | "breaks">,
+  firstOnMs: number | null,
+  nowMs: number,
+): { needs: Span[]; basis: NeedBasis } {
+  const startMs = firstOnMs ?? nowMs;
+  const span = rule.shoot ?? { startMs, endMs: startMs + USUAL_SHOOT_MS };
+  return { needs: withoutBreaks(span, rule.breaks), basis: rule.shoot ? "shoot" : "usual-day" };
+}
+
+/** A stretch with the breaks cut out of it. */
+function withoutBreaks(span: Span, breaks: readonly Span[]): Span[] {
+  let rest: Span[] = [span];
   for (const b of breaks)
     rest = rest
       .flatMap((r) => [
@@ -84,6 +117,16 @@ export function needsOf(
       .filter((r) => r.endMs > r.startMs);
   return rest;
 }
+
+/** Needs cut at moments, so that a set can be changed on them. */
+const cutAt = (needs: readonly Span[], cutsMs: readonly number[]): Span[] =>
+  needs.flatMap((n) => {
+    const inside = cutsMs.filter((c) => c > n.startMs && c < n.endMs).sort((a, b) => a - b);
+    return [n.startMs, ...inside].map((startMs, i) => ({
+      startMs,
+      endMs: inside[i] ?? n.endMs,
+    }));
+  });
 
 export interface PackPlan {
   packKey: string;
@@ -100,6 +143,8 @@ export interface PackPlan {
 export interface DayBatteries {
   packs: PackPlan[];
   breaks: Span[];
+  /** What says when packs are on. */
+  basis: NeedBasis;
   /** Cells to carry, by chemistry. */
   carry: Record<string, number>;
   /** How many changes and cells each school takes from now on, and what it leaves unmet. */
@@ -111,23 +156,42 @@ export interface DayBatteries {
  * school would take.
  */
 export function dayBatteries(p: {
-  packs: readonly { talker: string; perPack: number; power: PackPower }[];
+  packs: readonly {
+    /** Whose scenes it is on for; several for a receiver of several channels. */
+    talkers: readonly string[];
+    perPack: number;
+    power: PackPower;
+  }[];
   scenes: readonly Scene[];
   rule: BatteryRule;
   nowMs: number;
 }): DayBatteries {
   const { scenes, rule, nowMs } = p;
   const breaks = breaksOf(scenes, rule.breaks);
+  const firstOnMs = p.packs.reduce<number | null>((first, { power }) => {
+    const startMs = power.run.on[0]?.startMs;
+    return startMs === undefined ? first : Math.min(first ?? startMs, startMs);
+  }, null);
+  const byShoot = shootNeeds(rule, firstOnMs, nowMs);
   const planned = (policy: BatteryPolicy) =>
-    p.packs.map(({ talker, perPack, power }): PackPlan => {
-      const needs = needsOf(talker, scenes, rule, breaks).flatMap((n) =>
+    p.packs.map(({ talkers, perPack, power }): PackPlan => {
+      const once = rule.isNewForOnce
+        ? scenes
+            .filter((s) => !s.isRepeatable && s.speakers.some((t) => talkers.includes(t)))
+            .map((s) => s.startMs - WIRED_MS)
+        : [];
+      const all =
+        scenes.length === 0
+          ? byShoot.needs
+          : mergeSpans(talkers.flatMap((t) => needsOf(t, scenes, rule, breaks)));
+      const needs = cutAt(all, once).flatMap((n) =>
         n.endMs <= nowMs ? [] : [{ startMs: Math.max(n.startMs, nowMs), endMs: n.endMs }],
       );
       const isUnknown = power.left === null;
       const usedHours =
         power.left === null ? power.hours : Math.max(0, power.hours - power.left.hours);
       const plan = planBatteries(
-        { id: power.packKey, hours: power.hours, usedHours, needs },
+        { id: power.packKey, hours: power.hours, usedHours, needs, newAtMs: once },
         { policy, reserveHours: rule.reserveHours, breaks },
       );
       // a pack that is on already is not changed "before"
@@ -161,6 +225,7 @@ export function dayBatteries(p: {
   return {
     packs,
     breaks,
+    basis: scenes.length > 0 ? "scenes" : byShoot.basis,
     carry,
     schools: { fresh: totals(both.fresh), counted: totals(both.counted) },
   };

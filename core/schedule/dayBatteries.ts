@@ -1,5 +1,6 @@
 import type { DayEvent } from "~/core/journal/dayEvents";
 import type { SyncRecord } from "~/core/channel/facts";
+import type { VerificationPart } from "~/core/channel/verificationParts";
 import { type Chemistry, hoursLeft, type HoursLeft } from "~/core/battery/discharge";
 import { packRun, type PackRun, type PowerEvent } from "~/core/battery/ledger";
 
@@ -26,6 +27,11 @@ export function powerEvents(
   const found: PowerEvent[] = syncs.flatMap((s) =>
     s.kind === "cells" && s.packKey === packKey ? [{ atMs: s.atMs, kind: "fresh" as const }] : [],
   );
+  // what says of itself when it is switched needs no conclusions
+  const tellsItself = events.some(
+    ({ what }) => what.kind === "power" && what.packKey === packKey && what.by === "own-word",
+  );
+  if (!tellsItself) found.push(...seenSwitched(packKey, events, syncs));
   for (const { atMs, what } of events) {
     if (!("packKey" in what) || what.packKey !== packKey) continue;
     if (what.kind === "power") found.push({ atMs, kind: what.isOn ? "on" : "off" });
@@ -33,6 +39,38 @@ export function powerEvents(
     else found.push({ atMs, kind: "ran", ranHours: what.ranHours });
   }
   return found;
+}
+
+/** Parts of a verification that are seen with the pack on, and those with it off. */
+const SEEN_ON: readonly VerificationPart[] = ["rf", "antennas", "partner", "voice", "mute", "far"];
+const SEEN_OFF: readonly VerificationPart[] = ["silent", "phones"];
+/** Answers that say nothing of the pack being on. */
+const NO_SIGN = new Set(["none", "nothing", "nothing-told"]);
+
+/**
+ * When a unit was on or off as follows from what people saw and ticked: its pack spoke in a
+ * verification, or was silent; at wrap it was ticked off.
+ */
+function seenSwitched(
+  key: string,
+  events: readonly DayEvent[],
+  syncs: readonly SyncRecord[],
+): PowerEvent[] {
+  const seen = syncs.flatMap((s): PowerEvent[] => {
+    if (s.kind !== "proof") return [];
+    if (s.receiverKey === key) return [{ atMs: s.atMs, kind: "on" }];
+    if (s.packKey !== key) return [];
+    if (SEEN_OFF.includes(s.part)) return [{ atMs: s.atMs, kind: "off" }];
+    return SEEN_ON.includes(s.part) && !NO_SIGN.has(s.outcome)
+      ? [{ atMs: s.atMs, kind: "on" }]
+      : [];
+  });
+  const wrapped = events.flatMap(({ atMs, what }): PowerEvent[] =>
+    what.kind === "wrapped" && what.step === `off ${key}` && what.isDone
+      ? [{ atMs, kind: "off" }]
+      : [],
+  );
+  return [...seen, ...wrapped];
 }
 
 /** What was put in last, as it was said; null where nobody said. */

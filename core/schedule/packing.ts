@@ -69,7 +69,7 @@ export function packingList(facts: PrepFacts): PackingLine[] {
       needed: days.length + SPARE_PACKS,
       have: stock("microphone"),
     },
-    ...antennaNeeds(facts.stock, receivers).map((n): PackingLine => ({
+    ...antennaNeeds(facts, receivers).map((n): PackingLine => ({
       what: "antenna",
       block: n.block,
       needed: n.needed,

@@ -1,3 +1,4 @@
+import { antennasOfStock } from "~/core/kit/antennas";
 import { packingList } from "./packing";
 import { mostPairs, prepFindings, type PrepFacts } from "./prepFindings";
 import type { Scene } from "./scenes";
@@ -135,6 +136,8 @@ describe("what a day lacks", () => {
     chains: [],
     rerigMs: hour / 4,
     stock: plenty,
+    antennas: antennasOfStock(change.stock ?? plenty),
+    distributions: [],
     talkers: ["A", "B", "C"],
     scenes: [scene("1", 8, 10, ["A", "B"])],
     units: [
@@ -282,7 +285,7 @@ describe("what a day lacks", () => {
   test("the most chains are found where a greedy hand would miss one", () => {
     const narrowModel = receiverModel(SHIPPED_KIT, "tarnfell-r2-47");
     const fit = <M extends ReceiverModel | PackModel>(model: M) => ({
-      unit: { label: "", keyName: null },
+      unit: { key: "", label: "", keyName: null },
       model,
     });
     const [wide, narrow] = [
@@ -309,6 +312,8 @@ describe("the packing list", () => {
     rerigMs: hour / 4,
     talkers: [],
     stock: [stock("aa-cell", 3), stock("antenna", 2, "47")],
+    antennas: antennasOfStock([stock("antenna", 2, "47")]),
+    distributions: [],
     scenes: [
       {
         number: "1",

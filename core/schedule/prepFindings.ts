@@ -1,5 +1,17 @@
 import { itemAt } from "~/core/units/items";
-import { antennaFit, antennasOf, packLegality, pairing } from "~/core/kit/match";
+import {
+  antennaSeats,
+  type FedReceiver,
+  seatAntennas,
+  type SeatedAntenna,
+} from "~/core/kit/antennaPlan";
+import type { KitAntenna } from "~/core/kit/antennas";
+import {
+  type Distribution,
+  type DistributionProblem,
+  distributionProblems,
+} from "~/core/kit/distribution";
+import { packLegality, pairing } from "~/core/kit/match";
 import { type FirmwareBehind, firmwareBehind } from "~/core/kit/firmware";
 import {
   type Kit,
@@ -28,6 +40,8 @@ export interface PrepFacts {
   talkers: readonly string[];
   units: readonly CaseUnit[];
   stock: readonly StockItem[];
+  antennas: readonly KitAntenna[];
+  distributions: readonly Distribution[];
   rerigMs: number;
   /** How a talker reaches the receivers at each place, as it was sketched beforehand. */
   places: readonly { id: number; name: string; geometry: SiteGeometry }[];
@@ -53,6 +67,8 @@ export type Finding =
   | { code: "tracks-short"; sceneNumbers: string[]; needed: number; have: number }
   | { code: "talker-without-channel"; talker: string; sceneNumbers: string[] }
   | { code: "no-wired-recorder"; sceneNumbers: string[]; needed: number; have: number }
+  /** Something about what feeds several receivers from one pair of antennas. */
+  | { code: "distribution"; problem: DistributionProblem }
   | { code: "cells-short"; cell: "aa" | "9v"; needed: number; have: number }
   | {
       code: "antennas-short";
@@ -105,7 +121,7 @@ const RESERVE_HOURS = 1;
 
 /** A unit of the case with its model. */
 export interface Fitted<Model> {
-  unit: Pick<CaseUnit, "label" | "keyName">;
+  unit: Pick<CaseUnit, "key" | "label" | "keyName">;
   model: Model;
 }
 type Receiver = Fitted<ReceiverModel>;
@@ -351,49 +367,56 @@ function adaptiveFindings(
   }
 }
 
+/** The receivers as antennas see them. Their own frequencies are not told the evening before. */
+const fedReceivers = (receivers: readonly Receiver[]): FedReceiver[] =>
+  receivers.map(({ unit, model }) => ({
+    key: unit.key,
+    label: unit.label,
+    model,
+    frequenciesHz: [],
+  }));
+
+/** More than this is no antenna for a receiver, whether it screws on or not. */
+const MAX_LOSS_DB = 3;
+
 /**
- * What antennas the receivers ask for, block by block, and what of the case serves them: those cut
- * for the block first, then wideband ones, each once.
+ * What antennas the receivers and distributions ask for, block by block, and what of the kit serves
+ * them, each antenna once.
+ * @returns `cut`: those whose own range says so; `have`: those of unmarked range too
  */
 export function antennaNeeds(
-  stock: readonly StockItem[],
+  facts: Pick<PrepFacts, "kit" | "antennas" | "distributions">,
   receivers: readonly Receiver[],
 ): { block: string | null; receivers: string[]; needed: number; cut: number; have: number }[] {
-  const left = new Map(stock.filter((s) => s.kind === "antenna").map((s) => [s, s.count]));
-  const withAntennas = receivers.filter((r) => antennasOf(r.model) > 0);
-  const take = (receiver: ReceiverModel, fit: "fits" | "fits-wideband", wanted: number): number => {
-    let taken = 0;
-    for (const [item, count] of left) {
-      if (antennaFit(receiver, item) !== fit) continue;
-      const now = Math.min(count, wanted - taken);
-      left.set(item, count - now);
-      taken += now;
-    }
-    return taken;
-  };
-  const blocks = [...new Set(withAntennas.map((r) => r.model.block))].map((block) => {
-    const mine = withAntennas.filter((r) => r.model.block === block);
+  const seated = seatAntennas(
+    facts.kit,
+    facts.antennas,
+    antennaSeats(fedReceivers(receivers), facts.distributions),
+  );
+  const blockOf = ({ seat }: SeatedAntenna): string | null =>
+    seat.kind === "receiver"
+      ? (receivers.find((r) => r.unit.key === seat.key)?.model.block ?? null)
+      : null;
+  return [...new Set(seated.map(blockOf))].map((block) => {
+    const mine = seated.filter((s) => blockOf(s) === block);
+    const served = mine.filter((s) => s.antenna && (s.lossDb ?? 0) < MAX_LOSS_DB);
     return {
       block,
-      mine,
-      needed: mine.reduce((n, r) => n + antennasOf(r.model), 0),
-      cut: mine.reduce((n, r) => n + take(r.model, "fits", antennasOf(r.model)), 0),
+      receivers: [...new Set(mine.flatMap((s) => s.seat.receivers))],
+      needed: mine.length,
+      cut: served.filter((s) => s.lossDb !== null).length,
+      have: served.length,
     };
   });
-  return blocks.map(({ block, mine, needed, cut }) => ({
-    block,
-    receivers: mine.map((r) => r.unit.label),
-    needed,
-    cut,
-    have: cut + take(itemAt(mine, 0).model, "fits-wideband", needed - cut),
-  }));
 }
 
 function antennaFindings(facts: PrepFacts, receivers: Receiver[], findings: Finding[]): void {
-  for (const { block, receivers: labels, needed, have } of antennaNeeds(facts.stock, receivers)) {
+  for (const { block, receivers: labels, needed, have } of antennaNeeds(facts, receivers)) {
     if (have < needed)
       findings.push({ code: "antennas-short", block, receivers: labels, needed, have });
   }
+  for (const problem of distributionProblems(facts.distributions, fedReceivers(receivers)))
+    findings.push({ code: "distribution", problem });
 }
 
 /**

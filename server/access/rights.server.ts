@@ -70,7 +70,10 @@ export const RIGHTS: Readonly<Record<string, RouteRights>> = {
     write: { rig: "guest", "undo-rig": "guest", "keep-fit": "guest" },
   },
   // batteries
-  "routes/batteries/route": { read: "guest", write: { fresh: "guest", ran: "guest" } },
+  "routes/batteries/route": {
+    read: "guest",
+    write: { fresh: "guest", ran: "guest", switch: "guest", lamp: "guest" },
+  },
   "routes/batteryCalendar/route": LOOKS,
   // hits and notes
   "routes/roll/route": {

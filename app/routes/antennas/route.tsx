@@ -1,38 +1,64 @@
 import { defined, itemAt } from "~/core/units/items";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import { otherBlockLossWords } from "~/contract/messages/antenna";
 import type { Route } from "./+types/route";
 import {
-  antennasInCase,
-  placeRange,
-  type PlaceRange,
-} from "~/server/services/range/placePlans.server";
-import { capital, count, formatDb, listWords, mhz } from "~/contract/messages/format";
+  type AntennasView,
+  getAntennas,
+  setAttitude,
+  setDistributions,
+  undoDistributions,
+} from "~/server/services/prep/antennas.server";
+import { placeRange, type PlaceRange } from "~/server/services/range/placePlans.server";
+import { capital, formatDb, listWords, mhz } from "~/contract/messages/format";
 import { ANTENNAS_TEXTS } from "~/contract/messages/screens/antennas";
 import { clearances } from "~/core/location/clearance";
 import type { FloorPlan } from "~/core/location/floorPlan";
-import { splayVerdict, whipFor } from "~/core/radio/antennaDesk";
+import { type AntennaAttitude, splayVerdict, whipFor } from "~/core/radio/antennaDesk";
 import { envelopeCorrelation } from "~/core/radio/fading";
 import { wavelengthM } from "~/core/radio/propagation";
 import { SpacingChart } from "~/app/charts/spacing/SpacingChart";
 import type { Lengths } from "~/app/features/plan/lengths";
 import { useLengths } from "~/app/routes/shared/useLengths";
 import { SelectField, SliderField } from "~/app/ui/Field/Field";
-import { Answer, Figure, Heading, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
+import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
-import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
 import { useDay } from "~/app/routes/shared/useDay";
 import { walksOf } from "~/app/routes/shared/usePlanReckoning";
 import { walkPoints } from "~/core/location/walk";
-import { FeedDesk } from "./FeedDesk";
+import { Feed } from "./Feed";
+import { antennaIntents, type AntennaIntent } from "./intents";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useIntent } from "~/app/routes/shared/useIntent";
+import { useIsCart } from "~/app/routes/shared/CartOnly";
+import { Button } from "~/app/ui/Button/Button";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
   return {
     range: orNotFound(await placeRange(context.app, dayId)),
-    inCase: orNotFound(await antennasInCase(context.app, dayId)),
+    antennas: orNotFound(await getAntennas(context.app, dayId)),
   };
+}
+
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const { app } = context;
+  const dayId = dayIdOf(params);
+  const read = await readIntent(request, antennaIntents);
+  if (!read.ok) return read.reply;
+  const { intent } = read;
+  switch (intent.intent) {
+    case "set-distributions":
+      return reply(await setDistributions(app, dayId, intent));
+    case "undo-distributions":
+      return reply(
+        await undoDistributions(app, dayId, intent.expectedVersion),
+        () => ANTENNAS_TEXTS.theFeedBeforeIsBack,
+      );
+    case "set-attitude":
+      return reply(await setAttitude(app, dayId, intent.attitude));
+  }
 }
 
 /** How talkers' packs lean, by what they do. */
@@ -47,21 +73,19 @@ const LEANS: { id: string; label: string; tiltsDeg: number[] }[] = [
 ];
 
 /** Lengths, distances, heights and leanings of antennas, from this day's own frequencies. */
-export default function AntennaDesk({ loaderData: { range, inCase } }: Route.ComponentProps) {
+export default function AntennaDesk({ loaderData: { range, antennas } }: Route.ComponentProps) {
   const view = useDay();
+  const { send, reply: answer, isBusy } = useIntent<AntennaIntent>();
+  const isCart = useIsCart();
   const lengths = useLengths();
   const plan = range.drawing?.plan ?? null;
   const frequencies = range.walkers.map((w) => w.pack.frequencyHz);
   const middleHz =
     frequencies.length > 0 ? (Math.min(...frequencies) + Math.max(...frequencies)) / 2 : 550e6;
   const cuts = cutsOf(range.walkers);
-  const lacking = inCase.receivers.filter(
-    (r) =>
-      r.takes > 0 &&
-      r.fits
-        .filter((f) => f.fit === "fits" || f.fit === "fits-wideband")
-        .reduce((n, f) => n + f.count, 0) < r.takes,
-  );
+  const lacking = [
+    ...new Set(antennas.seated.filter((x) => x.antenna === null).map((x) => x.seat.label)),
+  ];
   return (
     <Stack $gapPx={22}>
       <div>
@@ -79,7 +103,7 @@ export default function AntennaDesk({ loaderData: { range, inCase } }: Route.Com
           {ANTENNAS_TEXTS.aQuarterWavelength(
             lacking.length > 0
               ? ANTENNAS_TEXTS.anAntennaThatFits(
-                  listWords(lacking.map((r) => r.label)),
+                  listWords(lacking),
                   lacking.length === 1 ? "lacks" : "lack",
                 )
               : ANTENNAS_TEXTS.allReceiversHaveAntennas,
@@ -87,14 +111,24 @@ export default function AntennaDesk({ loaderData: { range, inCase } }: Route.Com
         </Sub>
       </div>
       <CutLengths range={range} />
-      <InCase receivers={inCase.receivers} dayId={view.day.id} />
+      <ReplyNotice reply={answer} />
+      <Seats antennas={antennas} dayId={view.day.id} />
       <Spacing middleHz={middleHz} plan={plan} lengths={lengths} />
-      <Splay />
+      <Splay
+        attitude={view.day.antennaAttitude ?? "parallel"}
+        onChoose={
+          isCart && !isBusy ? (attitude) => send({ intent: "set-attitude", attitude }) : null
+        }
+      />
       {plan && plan.antennas.length > 0 && <Heights plan={plan} range={range} lengths={lengths} />}
-      <FeedDesk
+      <Feed
+        view={antennas}
         frequencyHz={Math.round(middleHz)}
         lengths={lengths}
         noiseFigureDb={range.walkers[0]?.receiver.figures.noiseFigureDb ?? 8}
+        isCart={isCart}
+        isBusy={isBusy}
+        send={send}
       />
     </Stack>
   );
@@ -170,55 +204,49 @@ function CutLengths({ range }: { range: PlaceRange }) {
   );
 }
 
-const FIT_WORDS = {
-  fits: "fits",
-  "fits-wideband": ANTENNAS_TEXTS.fitsWideband,
-  "other-block": ANTENNAS_TEXTS.anotherBlock,
-  "other-connector": ANTENNAS_TEXTS.anotherConnector,
-  fixed: ANTENNAS_TEXTS.doesNotComeOff,
-} as const;
-
-function InCase({
-  receivers,
-  dayId,
-}: {
-  receivers: Route.ComponentProps["loaderData"]["inCase"]["receivers"];
-  dayId: number;
-}) {
-  if (receivers.length === 0) return null;
+/** Which antenna goes on which socket, and which frequencies leave one out of its range. */
+function Seats({ antennas, dayId }: { antennas: AntennasView; dayId: number }) {
+  const seats = [...new Set(antennas.seated.map((x) => x.seat.key))];
+  if (seats.length === 0) return null;
   return (
     <section aria-label={ANTENNAS_TEXTS.antennasInTheKit}>
-      <Heading>{ANTENNAS_TEXTS.whichAntennasFit}</Heading>
+      <Heading>{ANTENNAS_TEXTS.whichGoesWhere}</Heading>
       <Table>
         <thead>
           <tr>
             <th>{ANTENNAS_TEXTS.receiver}</th>
-            <th>{ANTENNAS_TEXTS.takes}</th>
-            <th>{ANTENNAS_TEXTS.inTheKit}</th>
+            <th>{ANTENNAS_TEXTS.screwOn}</th>
+            <th>{ANTENNAS_TEXTS.range}</th>
           </tr>
         </thead>
         <tbody>
-          {receivers.map((r) => {
-            const good = r.fits
-              .filter((f) => f.fit === "fits" || f.fit === "fits-wideband")
-              .reduce((n, f) => n + f.count, 0);
+          {seats.map((key) => {
+            const sockets = antennas.seated.filter((x) => x.seat.key === key);
+            const out = antennas.outOfRange.filter((x) => x.seat === sockets[0]?.seat.label);
             return (
-              <tr key={r.label}>
-                <td>{`${r.label}${r.block ? ANTENNAS_TEXTS.block(r.block) : ""}`}</td>
-                <td data-label="takes">
-                  <Figure>{r.takes}</Figure>
+              <tr key={key}>
+                <td>{sockets[0]?.seat.label}</td>
+                <td data-label={ANTENNAS_TEXTS.screwOn} data-wide>
+                  {sockets
+                    .map((x) => `${x.socket} ${x.antenna?.label ?? ANTENNAS_TEXTS.none}`)
+                    .join(", ")}
                 </td>
-                <td data-label={ANTENNAS_TEXTS.inTheKit} data-wide>
-                  <Status status={r.takes === 0 || good >= r.takes ? "done" : "problem"}>
-                    {r.takes === 0
-                      ? "fixed"
-                      : good >= r.takes
-                        ? count(good, "fits", "fit")
-                        : good === 0
-                          ? ANTENNAS_TEXTS.noneFits
-                          : ANTENNAS_TEXTS.only(good)}
-                  </Status>
-                  {` ${r.fits.map((f) => ANTENNAS_TEXTS.of(f.count, f.block ? ANTENNAS_TEXTS.blockWith(f.block) : "wideband", FIT_WORDS[f.fit], f.fit === "other-block" ? `: ${otherBlockLossWords(f.lossDb)}` : "")).join("; ")}`}
+                <td data-label={ANTENNAS_TEXTS.range} data-wide>
+                  {sockets.some((x) => x.antenna === null) ? (
+                    <Status status="problem">{ANTENNAS_TEXTS.noneFits}</Status>
+                  ) : out[0] ? (
+                    <Status status="stale">
+                      {ANTENNAS_TEXTS.isOutside(
+                        mhz(out[0].frequencyHz),
+                        out[0].antenna.label,
+                        formatDb(out[0].lossDb),
+                      )}
+                    </Status>
+                  ) : sockets.some((x) => x.lossDb === null) ? (
+                    <Soft>{ANTENNAS_TEXTS.rangeNotMarked}</Soft>
+                  ) : (
+                    <Status status="done">{ANTENNAS_TEXTS.covers}</Status>
+                  )}
                 </td>
               </tr>
             );
@@ -282,7 +310,13 @@ function Spacing({
   );
 }
 
-function Splay() {
+function Splay({
+  attitude,
+  onChoose,
+}: {
+  attitude: AntennaAttitude;
+  onChoose: ((attitude: AntennaAttitude) => void) | null;
+}) {
   const [leans, setLeans] = useState("lean");
   const { tiltsDeg } = defined(LEANS.find((l) => l.id === leans));
   const v = splayVerdict(tiltsDeg);
@@ -333,6 +367,16 @@ function Splay() {
               : ANTENNAS_TEXTS.eitherWillDo,
         )}
       </Soft>
+      <Row>
+        <Soft>
+          {attitude === "splayed" ? ANTENNAS_TEXTS.splayedToday : ANTENNAS_TEXTS.uprightToday}
+        </Soft>
+        {onChoose && (
+          <Button onPress={() => onChoose(attitude === "splayed" ? "parallel" : "splayed")}>
+            {attitude === "splayed" ? ANTENNAS_TEXTS.setUpright : ANTENNAS_TEXTS.setSplayed}
+          </Button>
+        )}
+      </Row>
     </section>
   );
 }

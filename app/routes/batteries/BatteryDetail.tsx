@@ -51,6 +51,20 @@ export function BatteryDetail({ row, view, nowMs, clock, isBusy, send }: Battery
         </p>
       ))}
       <WhatIsIn row={row} isBusy={isBusy} send={send} />
+      {row.lamps.length > 0 && (
+        <Row role="group" aria-label={BATTERY.lampShows}>
+          <Soft>{BATTERY.lampShows}</Soft>
+          {row.lamps.map((l) => (
+            <Button
+              key={l.shows}
+              isDisabled={isBusy}
+              onPress={() => send({ intent: "lamp", key: row.packKey, shows: l.shows })}
+            >
+              {l.shows}
+            </Button>
+          ))}
+        </Row>
+      )}
     </>
   );
 }

@@ -9,7 +9,7 @@ import { formatClock } from "~/contract/messages/format";
 import { ROOM_C } from "~/core/battery/discharge";
 import { parseClockText } from "~/core/units/clockText";
 import type { BatteriesView } from "~/server/services/day/batteries.server";
-import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
+import { CheckField, NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
 import { Row } from "~/app/ui/Page/Page";
 
 /** By which rule batteries are changed. */
@@ -49,8 +49,46 @@ export function BatteryRules({
         step={0.25}
         onChange={(reserveHours) => onRule({ reserveHours })}
       />
+      <ShootHours shoot={rule.shoot} onChange={(shoot) => onRule({ shoot })} />
+      <CheckField
+        isSelected={rule.isNewForOnce ?? false}
+        onChange={(isNewForOnce) => onRule({ isNewForOnce })}
+      >
+        {BATTERY.newForOnce}
+      </CheckField>
       <Breaks breaks={rule.breaks} onChange={(breaks) => onRule({ breaks })} />
     </Row>
+  );
+}
+
+/** When the shoot runs, where no scenes say it. */
+function ShootHours({
+  shoot,
+  onChange,
+}: {
+  shoot: { startMs: number; endMs: number } | undefined;
+  onChange: (shoot: { startMs: number; endMs: number }) => void;
+}) {
+  const standing = shoot ? `${formatClock(shoot.startMs)}–${formatClock(shoot.endMs)}` : "";
+  const [text, setText] = useState(standing);
+  const [from, to] = text.split(/[–-]/).map((c) => parseClockText(c.trim()));
+  const read =
+    from?.ok && to?.ok
+      ? {
+          startMs: from.value,
+          endMs: to.value > from.value ? to.value : to.value + 86_400_000,
+        }
+      : null;
+  return (
+    <TextField
+      label={BATTERY.shootHours}
+      value={text}
+      onChange={setText}
+      onCommit={() => read && text !== standing && onChange(read)}
+      placeholder="08:00–18:00"
+      widthCh={12}
+      error={text !== "" && !read ? BATTERY.shootHint : null}
+    />
   );
 }
 

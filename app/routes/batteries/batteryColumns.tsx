@@ -1,4 +1,11 @@
-import { BATTERY, batteryStateWords, changesWords, leftWords } from "~/contract/messages/battery";
+import styled from "styled-components";
+import {
+  switchLabel,
+  BATTERY,
+  batteryStateWords,
+  changesWords,
+  leftWords,
+} from "~/contract/messages/battery";
 import { formatClock } from "~/contract/messages/format";
 import { hoursAlong } from "~/core/schedule/batteryChanges";
 import { defined } from "~/core/units/items";
@@ -59,7 +66,31 @@ export function BatteryChart({
 /** So high a chart in a row is. */
 const ROW_CHART_PX = 28;
 
-export const batteryColumns = (view: BatteriesView, nowMs: number): ChannelColumn<BatteryRow>[] => [
+export const batteryColumns = (
+  view: BatteriesView,
+  nowMs: number,
+  onSwitch: (row: BatteryRow) => void,
+): ChannelColumn<BatteryRow>[] => [
+  {
+    id: "on",
+    heading: BATTERY.on,
+    isTight: true,
+    worth: (r) => Number(!r.isOn),
+    cell: (r) => (
+      <OnOff
+        type="button"
+        tabIndex={-1}
+        data-on={r.isOn || undefined}
+        aria-label={switchLabel(r.packLabel, r.isOn)}
+        onClick={(event) => {
+          event.stopPropagation();
+          onSwitch(r);
+        }}
+      >
+        {r.isOn ? BATTERY.isOn : BATTERY.isOff}
+      </OnOff>
+    ),
+  },
   {
     id: "left",
     heading: BATTERY.left,
@@ -94,3 +125,22 @@ export const batteryColumns = (view: BatteriesView, nowMs: number): ChannelColum
     cell: (r) => <StateCell words={batteryStateWords(r.pack)} />,
   },
 ];
+
+const OnOff = styled.button`
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: none;
+  min-width: 40px;
+  min-height: 24px;
+  cursor: pointer;
+  color: var(--soft);
+  &[data-on] {
+    color: var(--good);
+    border-color: var(--good);
+    font-weight: 700;
+  }
+  @media (pointer: coarse) {
+    min-height: 40px;
+    min-width: 48px;
+  }
+`;

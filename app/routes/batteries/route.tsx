@@ -3,8 +3,11 @@ import type { Route } from "./+types/route";
 import {
   batteriesOfDay,
   batteriesRan,
+  lampShows,
   newBatteries,
   setBatteryRule,
+  setSupplies,
+  switchUnits,
   undoBatteryRule,
 } from "~/server/services/day/batteries.server";
 import {
@@ -15,6 +18,9 @@ import {
   ruleWords,
   schoolWords,
   shortOfWords,
+  basisWords,
+  lampNotedWords,
+  switchedWords,
   unknownWords,
 } from "~/contract/messages/battery";
 import { formatClock } from "~/contract/messages/format";
@@ -30,6 +36,11 @@ import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { CartOnly } from "~/app/routes/shared/CartOnly";
+import { useChosenChannel } from "~/app/features/channel/chosenChannel";
+import { useCommands } from "~/app/features/commands/commandStore";
+import { Button } from "~/app/ui/Button/Button";
+import { Chemistries } from "./Chemistries";
+import { OtherPower } from "./OtherPower";
 import { BatteryDetail } from "./BatteryDetail";
 import { batteryColumns, batteryRows } from "./batteryColumns";
 import { BatteryRules } from "./BatteryRules";
@@ -63,6 +74,19 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       );
     case "undo-rule":
       return reply(await undoBatteryRule(app, dayId, intent.expectedVersion), () => BATTERY.undone);
+    case "switch":
+      return reply(
+        await switchUnits(app, dayId, intent),
+        (changed) => switchedWords(changed, intent.isOn),
+        (changed): BatteryIntent | null =>
+          changed > 0 && intent.keys.length === 1 ? { ...intent, isOn: !intent.isOn } : null,
+      );
+    case "lamp":
+      return reply(await lampShows(app, dayId, intent), ({ leftHours }) =>
+        lampNotedWords(intent.shows, leftHours),
+      );
+    case "supplies":
+      return reply(await setSupplies(app, dayId, intent));
     case "fresh":
       return reply(
         await newBatteries(app, dayId, intent),
@@ -96,12 +120,31 @@ export default function BatteryScreen({ loaderData: view }: Route.ComponentProps
   const needed = Object.entries(cells.carry)
     .filter(([c]) => c !== "li-ion")
     .reduce((n, [, k]) => n + k, 0);
+  const packKeys = rows.map((r) => r.packKey);
+  const anyOn = rows.some((r) => r.isOn);
+  const { channelId } = useChosenChannel();
+  const chosen = rows.find((r) => r.id === channelId) ?? rows[0];
+  const switchAll = () => send({ intent: "switch", keys: packKeys, isOn: !anyOn });
+  useCommands(
+    chosen
+      ? [
+          {
+            label: chosen.isOn ? BATTERY.markOff : BATTERY.markOn,
+            key: "o",
+            run: () => send({ intent: "switch", keys: [chosen.packKey], isOn: !chosen.isOn }),
+          },
+          { label: anyOn ? BATTERY.allOff : BATTERY.allOn, key: "x", run: switchAll },
+        ]
+      : [],
+  );
   const unknown = rows.filter((r) => r.pack.isUnknown).length;
   return (
     <ChannelTable
       label={BATTERY.label}
       channels={rows}
-      columns={batteryColumns(view, nowMs)}
+      columns={batteryColumns(view, nowMs, (r) =>
+        send({ intent: "switch", keys: [r.packKey], isOn: !r.isOn }),
+      )}
       besideName={(r) => r.packLabel}
       needsHand={(r) => r.pack.violations.length > 0}
       head={
@@ -116,24 +159,31 @@ export default function BatteryScreen({ loaderData: view }: Route.ComponentProps
               ) : (
                 `${carryWords(cells.carry)} ${schoolWords(rule.policy, cells.schools)}`.trim()
               )}{" "}
-              {unknownWords(unknown)}
+              {unknownWords(unknown)} {basisWords(cells.basis)}
             </Sub>
           </div>
           <ReplyNotice reply={said} onUndo={send} />
         </>
       }
       tools={
-        <CartOnly>
-          <details>
-            <summary>{ruleWords(rule)}</summary>
-            <BatteryRules
-              rule={rule}
-              onRule={(change) =>
-                send({ intent: "rule", expectedVersion: version, rule: { ...rule, ...change } })
-              }
-            />
-          </details>
-        </CartOnly>
+        <>
+          {rows.length > 0 && (
+            <Button isDisabled={isBusy} onPress={switchAll}>
+              {anyOn ? BATTERY.allOff : BATTERY.allOn}
+            </Button>
+          )}
+          <CartOnly>
+            <details>
+              <summary>{ruleWords(rule)}</summary>
+              <BatteryRules
+                rule={rule}
+                onRule={(change) =>
+                  send({ intent: "rule", expectedVersion: version, rule: { ...rule, ...change } })
+                }
+              />
+            </details>
+          </CartOnly>
+        </>
       }
       detail={(r) => (
         <BatteryDetail
@@ -149,6 +199,8 @@ export default function BatteryScreen({ loaderData: view }: Route.ComponentProps
       foot={
         <>
           {rows.length === 0 && <Notice kind="caution">{BATTERY.nobody}</Notice>}
+          <OtherPower view={view} isBusy={isBusy} send={send} />
+          <Chemistries choices={view.choices} rule={rule} />
           <p>
             <a href={`/day/${day.day.id}/batteries.ics`} download>
               {BATTERY.calendar}

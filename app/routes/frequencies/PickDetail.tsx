@@ -1,4 +1,4 @@
-import { capital, listWords, mhz, rangesWords } from "~/contract/messages/format";
+import { capital, formatDb, listWords, mhz, rangesWords } from "~/contract/messages/format";
 import {
   FREQUENCIES,
   lockLabel,
@@ -10,6 +10,7 @@ import {
 import { brokenRuleWords, pickReasonWords } from "~/contract/messages/words";
 import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
+import { outsideLossDb } from "~/core/kit/antennas";
 import { endsShow } from "~/core/kit/unitNumber";
 import { unitNumberErrorWords } from "~/contract/messages/unitNumber";
 import { Readings } from "~/app/features/channel/Readings";
@@ -23,6 +24,9 @@ import { Status } from "~/app/ui/Status/Status";
 import { endsOf, type TypedLock } from "./pickModel";
 import type { Picking } from "./usePick";
 
+/** A loss outside an antenna's range under this is not worth a word. */
+const TOLD_DB = 0.5;
+
 /** Why one channel stands where it stands, and what can be done to it alone. */
 export function PickDetail({ channel: c, pick }: { channel: ChannelView; pick: Picking }) {
   const { shown, state, nameOf, view, beforeHz } = pick;
@@ -31,6 +35,10 @@ export function PickDetail({ channel: c, pick }: { channel: ChannelView; pick: P
   const ends = endsOf(view.kit, c);
   const written = picked ? endsShow(ends, picked.frequencyHz) : null;
   const lock = pick.locks[c.id];
+  const [outside] = (picked ? (pick.antennas[c.receiverKey] ?? []) : [])
+    .map((a) => ({ ...a, lossDb: outsideLossDb(a.covers, picked?.frequencyHz ?? 0) ?? 0 }))
+    .filter((a) => a.lossDb >= TOLD_DB)
+    .sort((a, b) => b.lossDb - a.lossDb);
   const before = shown.kind === "draft" && picked && beforeHz ? (beforeHz.get(c.id) ?? null) : null;
   const { margins, nearestNeighbour, neighbourHz } = picked?.reason ?? {};
   return (
@@ -52,6 +60,11 @@ export function PickDetail({ channel: c, pick }: { channel: ChannelView; pick: P
           {`${c.receiverLabel}${c.meets === "tunes" ? `, ${rangesWords(c.tuning)}` : ""}`}
         </Soft>
       </Row>
+      {outside && (
+        <Status status="stale">
+          {FREQUENCIES.outsideAntenna(outside.label, formatDb(outside.lossDb))}
+        </Status>
+      )}
       <LegalFlag legality={c.legality} unit={c.packLabel} />
       {unplaced && c.legality.code === "fine" && <p>{unplaced.reason}</p>}
       {picked && picked.broken.length > 0 && (

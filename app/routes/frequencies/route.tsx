@@ -28,6 +28,7 @@ import { carrierId } from "~/core/coordination/problem/dayProblem";
 import { limitWords } from "~/contract/messages/scan";
 import { formatMhz } from "~/core/units/frequencyText";
 import { airOf, limitLine, spectrumOf } from "~/app/features/air/spectrumOf";
+import { antennasByReceiver } from "~/server/services/prep/antennas.server";
 import { namesOf } from "~/app/routes/shared/useDay";
 import { useSpectrumView } from "~/app/features/air/useSpectrumView";
 import { useChosenChannel } from "~/app/features/channel/chosenChannel";
@@ -72,6 +73,7 @@ export async function loader({ params, request: asked, context }: Route.LoaderAr
     scanned,
     isForDay,
     needs: basis.needs,
+    antennas: antennasByReceiver(loaded),
     told: toldModels(unitScreensOf(loaded, basis).receivers),
   };
 }

@@ -192,6 +192,7 @@ export function usePick(loaded: Loaded, fixed: Readonly<Record<number, string>>)
 
   return {
     view,
+    antennas: loaded.antennas,
     here,
     state,
     step,

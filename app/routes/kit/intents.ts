@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { setAnswersShape } from "~/contract/codecs/kitFile";
+import { antennaShape, setAnswersShape } from "~/contract/codecs/kitFile";
 import { UNIT_FIELDS } from "~/core/kit/unitTable";
 import { STOCK_KINDS } from "~/core/kit/units";
 
@@ -17,6 +17,12 @@ const word = z.string().trim().min(1).max(80);
 
 export const kitIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("add-unit"), modelId: key, expectedVersion }),
+  z.object({
+    intent: z.literal("set-antennas"),
+    antennas: z.array(antennaShape).max(200),
+    expectedVersion,
+  }),
+  z.object({ intent: z.literal("undo-antennas"), expectedVersion }),
   z.object({ intent: z.literal("add-set"), set: setAnswersShape, expectedVersion }),
   z.object({
     intent: z.literal("change-unit"),

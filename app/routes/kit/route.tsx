@@ -43,6 +43,8 @@ import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { kitIntents, type KitIntent } from "./intents";
+import { getAntennas, setAntennas, undoAntennas } from "~/server/services/prep/antennas.server";
+import { Antennas } from "./Antennas";
 import { SetForm } from "./SetForm";
 import { KitFileImport, type KitPreviewReply } from "./KitFileImport";
 import { Stock } from "./Stock";
@@ -51,8 +53,11 @@ import { standing, unitColumns } from "./unitColumns";
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
   const view = orNotFound(await getKit(context.app, dayId));
-  const { match, antennas } = orNotFound(await getPreparation(context.app, dayId));
-  return { view, match, antennas };
+  const [prep, antennas] = await Promise.all([
+    getPreparation(context.app, dayId),
+    getAntennas(context.app, dayId),
+  ]);
+  return { view, match: orNotFound(prep).match, antennas: orNotFound(antennas) };
 }
 
 export async function action({ params, request, context }: Route.ActionArgs) {
@@ -90,6 +95,13 @@ export async function action({ params, request, context }: Route.ActionArgs) {
           capital(count(imported, "unit")),
           leftOut > 0 ? KIT_TEXTS.skipped(count(leftOut, "row")) : "",
         ),
+      );
+    case "set-antennas":
+      return reply(await setAntennas(app, dayId, intent));
+    case "undo-antennas":
+      return reply(
+        await undoAntennas(app, dayId, intent.expectedVersion),
+        () => KIT_TEXTS.theAntennasBeforeAreBack,
       );
     case "add-set":
       return reply(await addSet(app, dayId, intent), ({ units }) =>
@@ -227,7 +239,8 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
           <Link to={`/day/${day.day.id}/models`}>{KIT_TEXTS.modelsLookUpCorrectAdd}</Link>
         </Row>
       </section>
-      <Stock view={view} antennas={antennas} isBusy={isBusy} send={send} />
+      <Antennas view={antennas} kit={kit} dayId={day.day.id} isBusy={isBusy} send={send} />
+      <Stock view={view} isBusy={isBusy} send={send} />
       <section>
         <Heading>{KIT_TEXTS.files}</Heading>
         <Stack $gapPx={10}>

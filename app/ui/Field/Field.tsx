@@ -314,15 +314,17 @@ export function SliderField({
 export function CheckField({
   children,
   isSelected,
+  isDisabled = false,
   onChange,
 }: {
   children: ReactNode;
   isSelected: boolean;
+  isDisabled?: boolean;
   onChange: (isSelected: boolean) => void;
 }) {
   return (
     // its successor in two parts is another structure
-    <S.Check as={AriaCheckbox} isSelected={isSelected} onChange={onChange}>
+    <S.Check as={AriaCheckbox} isSelected={isSelected} isDisabled={isDisabled} onChange={onChange}>
       <S.Box aria-hidden>
         <Check size={18} />
       </S.Box>

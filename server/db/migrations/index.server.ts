@@ -18,6 +18,8 @@ import { roll } from "./m0019Roll.server";
 import { codes } from "./m0022Codes.server";
 import { noiseLimit } from "./m0023NoiseLimit.server";
 import { licences } from "./m0026Licences.server";
+import { antennaAttitude } from "./m0030AntennaAttitude.server";
+import { antennas } from "./m0029Antennas.server";
 import { lengthUnits } from "./m0028LengthUnits.server";
 import { walkedPlaces } from "./m0027WalkedPlaces.server";
 import { unitScans } from "./m0025UnitScans.server";
@@ -63,4 +65,6 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0026-licences", up: licences },
   { name: "0027-walked-places", up: walkedPlaces },
   { name: "0028-length-units", up: lengthUnits },
+  { name: "0029-antennas", up: antennas },
+  { name: "0030-antenna-attitude", up: antennaAttitude },
 ];

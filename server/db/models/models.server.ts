@@ -30,6 +30,7 @@ const OWN_TABLES = {
     maxNoiseDbm: "real",
     noiseLimitDbm: "real?",
     verificationForm: "text?",
+    antennaAttitude: "text?",
     licencesJson: "text?",
     spares: "int",
     isPractice: "flag",

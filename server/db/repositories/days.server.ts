@@ -1,3 +1,4 @@
+import type { AntennaAttitude } from "~/core/radio/antennaDesk";
 import { LENGTH_UNITS, type LengthUnit, usualLengthUnit } from "~/core/units/lengths";
 import { storedFlag } from "~/server/db/storedFlag.server";
 import { numberAt } from "~/core/units/items";
@@ -41,6 +42,8 @@ export interface Day {
   noiseLimitDbm: number | null;
   /** How much is asked of a channel before it counts as verified; null: nobody chose. */
   verificationForm: VerificationForm | null;
+  /** How the receivers' antennas lean; null: parallel, as nobody chose. */
+  antennaAttitude: AntennaAttitude | null;
   /** Licences that are held for the shoot, by the words of their bands; null: nobody was asked. */
   licences: string[] | null;
   spares: number;
@@ -78,6 +81,7 @@ export type DayChange = Partial<
     | "maxNoiseDbm"
     | "noiseLimitDbm"
     | "verificationForm"
+    | "antennaAttitude"
     | "licences"
     | "spares"
   >
@@ -89,6 +93,7 @@ const toDay = ({ licencesJson, ...row }: RowOf<"days">, shoots: readonly Shoot[]
   profile: row.profile as ProfileName,
   rescan: row.rescan as RescanRule,
   verificationForm: row.verificationForm as VerificationForm | null,
+  antennaAttitude: row.antennaAttitude as AntennaAttitude | null,
   isPractice: storedFlag(row.isPractice),
   isArchived: storedFlag(row.isArchived),
   currentPlaceId: row.currentPlaceId ?? 0,

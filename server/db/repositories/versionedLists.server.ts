@@ -6,6 +6,9 @@ import type { AssignedFrequency } from "~/core/coordination/problem/assigned";
 import type { PlaceDrawing } from "~/core/location/floorPlan";
 import type { RigDetail } from "~/core/report/rigCard";
 import type { Scene } from "~/core/schedule/scenes";
+import type { KitAntenna } from "~/core/kit/antennas";
+import type { Supply } from "~/core/kit/supplies";
+import type { Distribution } from "~/core/kit/distribution";
 import type { Kit } from "~/core/kit/models";
 import type { PairingRecord } from "~/core/kit/pairing";
 import type { BatteryRule } from "~/core/schedule/batteryChanges";
@@ -40,6 +43,9 @@ export interface ListItems {
   places: DayPlace;
   units: CaseUnit;
   stock: StockItem;
+  antennas: KitAntenna;
+  distributions: Distribution;
+  supplies: Supply;
   /** The user's own models, whole, as one item. */
   models: Kit;
   ticks: Tick;
@@ -72,6 +78,9 @@ const TABLES = {
   places: ["placeLists", "itemsJson"],
   units: ["unitLists", "itemsJson"],
   stock: ["stockLists", "itemsJson"],
+  antennas: ["antennaLists", "itemsJson"],
+  distributions: ["distributionLists", "itemsJson"],
+  supplies: ["supplyLists", "itemsJson"],
   models: ["modelLists", "itemsJson"],
   ticks: ["tickLists", "itemsJson"],
   pairings: ["pairingLists", "itemsJson"],

@@ -1,10 +1,21 @@
 import { notes } from "~/contract/messages/notes";
-import { defined } from "~/core/units/items";
+import { defined, itemAt } from "~/core/units/items";
 import ICAL from "ical.js";
-import { packModel } from "~/core/kit/models";
-import type { Chemistry } from "~/core/battery/discharge";
-import { type BatteryRule, type DayBatteries, dayBatteries } from "~/core/schedule/batteryChanges";
-import { chemistriesOf } from "~/core/battery/packBatteries";
+import { type LampCode, packModel, receiverModel } from "~/core/kit/models";
+import { radioModel } from "~/core/kit/caseCheck";
+import { type Supply, supplyOf } from "~/core/kit/supplies";
+import { batteryHours, type Chemistry } from "~/core/battery/discharge";
+import type { ChemistryChoice } from "~/core/battery/chemistryChoice";
+import { packRun } from "~/core/battery/ledger";
+import {
+  type BatteryRule,
+  type DayBatteries,
+  dayBatteries,
+  type PackPlan,
+} from "~/core/schedule/batteryChanges";
+import { packPower, powerEvents } from "~/core/schedule/dayBatteries";
+import { chemistriesOf, receiverHours, usualChemistry } from "~/core/battery/packBatteries";
+import { chemistryChoices } from "./chemistries.server";
 import { fail, ok } from "~/core/units/result";
 import { changeWords } from "~/contract/messages/battery";
 import type { AppContext } from "~/server/services/appContext.server";
@@ -26,12 +37,37 @@ export interface BatteriesRow {
   chemistries: readonly Chemistry[];
   /** What its model says of its lamps and its start. */
   note: string;
+  /** What its lamp tells of what is left. */
+  lamps: readonly LampCode[];
+  isOn: boolean;
+  /** Whether it says by itself when it is switched. */
+  tellsItself: boolean;
   volts: number | null;
+}
+
+/** A receiver or a supply that runs on batteries. */
+export interface PoweredRow {
+  key: string;
+  label: string;
+  what: "receiver" | "supply";
+  /** Whom it fails when it is empty. */
+  talkers: string[];
+  chemistries: readonly Chemistry[];
+  lamps: readonly LampCode[];
+  plan: PackPlan;
 }
 
 export interface BatteriesView {
   rows: BatteriesRow[];
   cells: DayBatteries;
+  /** Receivers with batteries of their own, and what powers others. */
+  others: PoweredRow[];
+  /** Receivers of which nobody said what they live on. */
+  unpowered: string[];
+  supplies: Supply[];
+  /** The version that an editor of the kit's lists must have seen. */
+  kitVersion: number;
+  choices: ChemistryChoice[];
   rule: BatteryRule;
   version: number;
   earlierVersion: number | null;
@@ -60,9 +96,12 @@ export function plannedBatteries(
         mark: c.mark,
         chemistries: chemistriesOf(model.cell.kind),
         note: model.note,
+        lamps: model.lamps ?? [],
+        isOn: facts.reports?.packs[c.packKey]?.isOn ?? power.run.isOn,
+        tellsItself: facts.reports?.packs[c.packKey] !== undefined,
         volts: voltsNow(app, loaded, c.packKey),
       },
-      talker: c.talker,
+      talkers: [c.talker],
       perPack: model.cell.perPack,
       power,
     };
@@ -78,13 +117,101 @@ export function plannedBatteries(
   };
 }
 
+/** Receivers and supplies that run on batteries, by the same rule as the packs. */
+export function plannedOthers(loaded: LoadedDay): Pick<BatteriesView, "others" | "unpowered"> {
+  const { facts, kit, units, prepFacts, cellRule, supplies } = loaded;
+  const { temperatureC } = cellRule;
+  const talkersOf = (keys: readonly string[]) =>
+    facts.channels.filter((c) => keys.includes(c.receiverKey)).map((c) => c.talker);
+  const receivers = units
+    .filter((u) => u.kind === "receiver")
+    .map((unit) => ({ unit, model: receiverModel(kit, unit.modelId) }));
+  const powered = [
+    ...receivers.flatMap(({ unit, model }) => {
+      const { cell } = model.power ?? {};
+      if (model.power?.from !== "batteries" || !cell) return [];
+      const talkers = talkersOf([unit.key]);
+      return [
+        {
+          key: unit.key,
+          label: unit.label,
+          what: "receiver" as const,
+          talkers,
+          cell,
+          lamps: model.lamps ?? [],
+          hoursOf: (chemistry: Chemistry) =>
+            receiverHours(model, talkers.length, chemistry, temperatureC) ?? cell.hours,
+        },
+      ];
+    }),
+    ...supplies.map((s) => ({
+      key: s.id,
+      label: s.label,
+      what: "supply" as const,
+      talkers: talkersOf(s.feeds),
+      cell: s.cell,
+      lamps: [],
+      hoursOf: (chemistry: Chemistry) =>
+        batteryHours({
+          ratedHours: s.cell.hours,
+          chemistry,
+          size: s.cell.kind,
+          powerShare: 1,
+          ...(temperatureC === undefined ? {} : { temperatureC }),
+        }),
+    })),
+  ];
+  const { packs } = dayBatteries({
+    packs: powered.map((x) => ({
+      talkers: x.talkers,
+      perPack: x.cell.perPack,
+      power: packPower({
+        packKey: x.key,
+        usual: usualChemistry(x.cell.kind),
+        hoursOf: x.hoursOf,
+        events: loaded.events,
+        syncs: facts.syncs,
+        volts: null,
+        nowMs: facts.nowMs,
+      }),
+    })),
+    scenes: prepFacts.scenes,
+    rule: cellRule,
+    nowMs: facts.nowMs,
+  });
+  return {
+    others: powered.map(({ key, label, what, talkers, cell, lamps }, i) => ({
+      key,
+      label,
+      what,
+      talkers,
+      lamps,
+      chemistries: chemistriesOf(cell.kind),
+      plan: itemAt(packs, i),
+    })),
+    unpowered: receivers
+      .filter(
+        ({ unit, model }) =>
+          model.power === undefined &&
+          supplyOf(supplies, unit.key) === undefined &&
+          talkersOf([unit.key]).length > 0,
+      )
+      .map(({ unit }) => unit.label),
+  };
+}
+
 /** The cells of a day that is loaded. */
 export async function batteriesViewOf(app: AppContext, loaded: LoadedDay): Promise<BatteriesView> {
   const { facts, prepFacts, day, cellRule } = loaded;
   const { version, earlierVersion } = await newestList(app, "cellRules", day.id);
   const { scenes } = prepFacts;
+  const planned = plannedBatteries(app, loaded);
   return {
-    ...plannedBatteries(app, loaded),
+    ...planned,
+    ...plannedOthers(loaded),
+    supplies: loaded.supplies,
+    kitVersion: (await newestList(app, "supplies", day.id)).version,
+    choices: chemistryChoices(loaded, planned.cells),
     rule: cellRule,
     version,
     earlierVersion,
@@ -164,7 +291,7 @@ export async function batteriesRan(
 ): ServiceResult {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
-  if (!got.value.units.some((u) => u.kind === "pack" && u.key === p.packKey))
+  if (poweredLabel(got.value, p.packKey) === undefined)
     return fail({ code: "not-found", what: "pack" });
   await recordEvent(app, got.value.day, { kind: "cells-ran", ...p });
   return ok(null);
@@ -204,3 +331,77 @@ export async function batteryCalendar(app: AppContext, dayId: number): ServiceRe
   }
   return ok(`${calendar.toString()}\r\n`);
 }
+
+/** A unit of the kit, or a supply, by its key. */
+const poweredLabel = ({ units, supplies }: LoadedDay, key: string): string | undefined =>
+  units.find((u) => u.key === key)?.label ?? supplies.find((s) => s.id === key)?.label;
+
+/**
+ * Units were switched by hand. What can be asked is switched itself; of the rest it is put down, so
+ * that their hours run. @returns how many changed
+ */
+export async function switchUnits(
+  app: AppContext,
+  dayId: number,
+  p: { keys: readonly string[]; isOn: boolean },
+): ServiceResult<number> {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const loaded = got.value;
+  if (p.keys.some((key) => poweredLabel(loaded, key) === undefined))
+    return fail({ code: "not-found", what: "unit" });
+  let changed = 0;
+  for (const key of p.keys) {
+    const run = packRun(powerEvents(key, loaded.events, loaded.facts.syncs), loaded.facts.nowMs);
+    const told = loaded.facts.reports?.packs[key];
+    if ((told?.isOn ?? run.isOn) === p.isOn) continue;
+    changed += 1;
+    if (told !== undefined && loaded.day.isPractice) {
+      const done = await handlePack(app, dayId, key, { isOn: p.isOn });
+      if (!done.ok) return done;
+    } else
+      await recordEvent(app, loaded.day, { kind: "power", packKey: key, isOn: p.isOn, by: "said" });
+  }
+  return ok(changed);
+}
+
+/** What a unit's lamp shows says how much is left: its hours are set by it. */
+export async function lampShows(
+  app: AppContext,
+  dayId: number,
+  p: { key: string; shows: string },
+): ServiceResult<{ leftHours: number }> {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const loaded = got.value;
+  const planned = [
+    ...plannedBatteries(app, loaded).cells.packs,
+    ...plannedOthers(loaded).others.map((o) => o.plan),
+  ].find((x) => x.packKey === p.key);
+  const unit = loaded.units.find((u) => u.key === p.key);
+  const lamp =
+    unit && radioModel(loaded.kit, unit.modelId)?.lamps?.find((l) => l.shows === p.shows);
+  if (!planned || !lamp) return fail({ code: "not-found", what: "unit" });
+  const { hours, chemistry } = planned.power;
+  if (chemistry === "zinc-carbon") return fail({ code: "not-found", what: "unit" });
+  await recordEvent(app, loaded.day, {
+    kind: "cells-ran",
+    packKey: p.key,
+    ranHours: Math.max(0, hours - lamp.leftHours),
+    chemistry,
+    lamp: lamp.shows,
+  });
+  return ok({ leftHours: lamp.leftHours });
+}
+
+/** Keeps what powers the receivers. */
+export const setSupplies = (
+  app: AppContext,
+  dayId: number,
+  p: { supplies: Supply[]; expectedVersion: number },
+): ServiceResult =>
+  storeNextList(app, "supplies", dayId, {
+    expectedVersion: p.expectedVersion,
+    items: p.supplies,
+    how: notes.suppliesTold(p.supplies.length),
+  });

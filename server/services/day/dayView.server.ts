@@ -23,6 +23,7 @@ import { regionUnder } from "~/core/regulations/licences";
 import { sharedTuning } from "~/core/devices/tuning";
 import { nextSteps, type Step } from "~/core/channel/nextSteps";
 import { type Legality, packLegalityAt, pairing } from "~/core/kit/match";
+import { antennasOfStock } from "~/core/kit/antennas";
 import { workingKit } from "~/core/kit/lists";
 import { EMPTY_KIT, type Kit, packModel, receiverModel } from "~/core/kit/models";
 import { SHIPPED_KIT } from "~/core/kit/shipped";
@@ -45,6 +46,7 @@ import {
 } from "~/server/db/repositories/days.server";
 import {
   newestItems,
+  newestVersions,
   type RegisteredStation,
 } from "~/server/db/repositories/versionedLists.server";
 import { listPlans, type StoredPlan } from "~/server/db/repositories/plans.server";
@@ -134,6 +136,9 @@ async function storedDay(db: Database, dayId: number) {
     units,
     own,
     stock,
+    ownAntennas,
+    distributions,
+    supplies,
     scenes,
     stations,
     pairings,
@@ -152,6 +157,9 @@ async function storedDay(db: Database, dayId: number) {
     newestItems(db, "units", dayId),
     newestItems(db, "models", dayId),
     newestItems(db, "stock", dayId),
+    newestVersions(db, "antennas", dayId),
+    newestItems(db, "distributions", dayId),
+    newestItems(db, "supplies", dayId),
     newestItems(db, "scenes", dayId),
     newestItems(db, "stations", dayId),
     newestItems(db, "pairings", dayId),
@@ -253,6 +261,8 @@ async function storedDay(db: Database, dayId: number) {
     };
   });
   const plan = plans.at(-1) ?? null;
+  // before anybody told them one by one, antennas were counted with the rest of the kit
+  const antennas = ownAntennas.at(-1)?.items ?? antennasOfStock(stock);
   const prepFacts: PrepFacts = {
     region,
     kit,
@@ -260,6 +270,8 @@ async function storedDay(db: Database, dayId: number) {
     talkers: stored.map((c) => c.talker),
     units,
     stock,
+    antennas,
+    distributions,
     rerigMs: RERIG_MS,
     places,
     chains: channels.map((c) => ({
@@ -283,6 +295,9 @@ async function storedDay(db: Database, dayId: number) {
     stations,
     sweeps,
     unitScans,
+    antennas,
+    distributions,
+    supplies,
     plans,
     plan,
     retuned,

@@ -5,6 +5,7 @@ import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
+import { plannedByReceiver } from "./antennas.server";
 import { newestList, storeNextList } from "./versionedLists.server";
 
 export interface ArrivalView {
@@ -12,8 +13,17 @@ export interface ArrivalView {
   steps: (ArrivalStep & { doneAtMs: number | null })[];
 }
 
-const stepsOf = ({ kit, units, prepFacts, stored }: LoadedDay): ArrivalStep[] =>
-  arrivalSteps({ kit, units, stock: prepFacts.stock, channels: stored });
+const stepsOf = (loaded: LoadedDay): ArrivalStep[] =>
+  arrivalSteps({
+    kit: loaded.kit,
+    units: loaded.units,
+    stock: loaded.prepFacts.stock,
+    antennas: loaded.antennas,
+    distributions: loaded.distributions,
+    attitude: loaded.day.antennaAttitude ?? "parallel",
+    frequenciesHz: plannedByReceiver(loaded),
+    channels: loaded.stored,
+  });
 
 /** The day's setting up, with what of it is done. */
 export async function getArrival(

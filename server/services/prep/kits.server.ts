@@ -33,7 +33,10 @@ import { newestVersions } from "~/server/db/repositories/versionedLists.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
 import { readBeside } from "~/server/services/roll/readings.server";
-import { newestList, storeNextList, storeNextLists } from "./versionedLists.server";
+import { antennasOfStock, type KitAntenna, nextAntennaLabel } from "~/core/kit/antennas";
+import type { Distribution } from "~/core/kit/distribution";
+import { getAntennas } from "./antennas.server";
+import { newestList, type NextList, storeNextList, storeNextLists } from "./versionedLists.server";
 import type { ServiceResult } from "~/server/services/serviceResult";
 
 export type ModelOrigin = "ships" | "corrected" | "own";
@@ -183,7 +186,6 @@ export async function addSet(
   const kept = await keepCase(app, loaded.value, {
     models,
     units: [...before, ...units],
-    stock: null,
     expectedVersion: p.expectedVersion,
     how: notes.added(labels.join(", ").slice(0, 80)),
   });
@@ -338,7 +340,6 @@ export async function importUnits(
     units,
     expectedVersion: p.expectedVersion,
     how: notes.readFromList,
-    stock: null,
   });
   return stored.ok ? ok({ imported: good.length, leftOut }) : stored;
 }
@@ -365,7 +366,8 @@ async function keepCase(
   p: {
     models: Kit;
     units: CaseUnit[];
-    stock: { expectedVersion: number; items: StockItem[] } | null;
+    /** What else of the kit changes with it. */
+    along?: readonly NextList[];
     expectedVersion: number;
     how: string;
   },
@@ -377,7 +379,7 @@ async function keepCase(
   const hasModels = KIT_PARTS.some((part) => p.models[part].length > 0);
   return storeNextLists(app, loaded.day.id, p.how, [
     { kind: "units", expectedVersion: p.expectedVersion, items: p.units },
-    ...(p.stock ? [{ kind: "stock" as const, ...p.stock }] : []),
+    ...(p.along ?? []),
     ...(hasModels
       ? [{ kind: "models" as const, expectedVersion: models.version, items: [own] }]
       : []),
@@ -441,8 +443,11 @@ export async function importKitFile(
   if (!read.ok) return read;
   const file = read.value;
   const stock = await newestList(app, "stock", dayId);
-  const items = p.mode === "replace" ? file.stock : addStock(stock.items, file.stock);
-  const units = p.mode === "replace" ? file.units : putUnits(loaded.value.units, file.units);
+  const isWhole = p.mode === "replace";
+  const items = isWhole ? file.stock : addStock(stock.items, file.stock);
+  // files of before count their antennas with the rest
+  const { antennas = antennasOfStock(file.stock), distributions = [] } = file;
+  const units = isWhole ? file.units : putUnits(loaded.value.units, file.units);
   // what ships is left out of one's own models, so that a later version's corrections count
   const models = Object.fromEntries(
     KIT_PARTS.map((part) => [
@@ -459,11 +464,60 @@ export async function importKitFile(
   const stored = await keepCase(app, loaded.value, {
     models,
     units,
-    stock: { expectedVersion: stock.version, items },
+    along: [
+      {
+        kind: "stock",
+        expectedVersion: stock.version,
+        items: items.filter((s) => s.kind !== "antenna"),
+      },
+      {
+        kind: "antennas",
+        expectedVersion: stock.version,
+        items: isWhole ? antennas : addAntennas(loaded.value.antennas, antennas),
+      },
+      {
+        kind: "distributions",
+        expectedVersion: stock.version,
+        items: isWhole
+          ? distributions
+          : addDistributions(loaded.value.distributions, distributions, units),
+      },
+    ],
     expectedVersion: p.expectedVersion,
     how: notes.readFromKitFile,
   });
   return stored.ok ? ok({ units: file.units.length }) : stored;
+}
+
+/** Antennas beside those that stand; a label or an id that is taken gets the next free one. */
+function addAntennas(standing: readonly KitAntenna[], added: readonly KitAntenna[]): KitAntenna[] {
+  return added.reduce<KitAntenna[]>(
+    (all, a) => {
+      const isTaken = all.some(
+        (x) => x.id === a.id || x.label.toLowerCase() === a.label.toLowerCase(),
+      );
+      const label = isTaken ? nextAntennaLabel(all, a.label.replace(/-\d+$/, "")) : a.label;
+      return [...all, isTaken ? { ...a, label, id: `${label}-${all.length}` } : a];
+    },
+    [...standing],
+  );
+}
+
+/** Distributions beside those that stand, with the receivers of theirs that came too. */
+function addDistributions(
+  standing: readonly Distribution[],
+  added: readonly Distribution[],
+  units: readonly CaseUnit[],
+): Distribution[] {
+  const isThere = (key: string) =>
+    units.some((u) => u.key === key) &&
+    !standing.some((d) => d.outputs.some((o) => o.receiverKey === key));
+  return [
+    ...standing,
+    ...added
+      .filter((d) => !standing.some((s) => s.id === d.id))
+      .map((d) => ({ ...d, outputs: d.outputs.filter((o) => isThere(o.receiverKey)) })),
+  ];
 }
 
 function addStock(standing: readonly StockItem[], added: readonly StockItem[]): StockItem[] {
@@ -492,7 +546,17 @@ export async function exportKitFile(app: AppContext, dayId: number): ServiceResu
     receivers: kit.receivers.filter((m) => isWanted(m.id)),
     packs: kit.packs.filter((m) => isWanted(m.id)),
   };
-  return ok(writeKitFile({ models, units: units.items, stock: stock.items }));
+  const antennas = await getAntennas(app, dayId);
+  if (!antennas.ok) return antennas;
+  return ok(
+    writeKitFile({
+      models,
+      units: units.items,
+      stock: stock.items.filter((s) => s.kind !== "antenna"),
+      antennas: antennas.value.antennas.map(({ covers: _, ...a }) => a),
+      distributions: antennas.value.distributions,
+    }),
+  );
 }
 
 /** The units as CSV, in the columns that an import knows. */

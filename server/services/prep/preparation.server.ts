@@ -1,13 +1,6 @@
 import { notes } from "~/contract/messages/notes";
 import Papa from "papaparse";
-import {
-  antennaFit,
-  type AntennaFit,
-  packLegality,
-  type Legality,
-  pairing,
-  type PairProblem,
-} from "~/core/kit/match";
+import { packLegality, type Legality, pairing, type PairProblem } from "~/core/kit/match";
 import { modelName, packModel, receiverModel } from "~/core/kit/models";
 import { packingList, type PackingLine } from "~/core/schedule/packing";
 import { type CaseUnit, powerOf, type StockItem } from "~/core/kit/units";
@@ -51,12 +44,6 @@ export interface MatchRow {
   receivers: { key: string; label: string; problem: PairProblem | null }[];
 }
 
-/** How one lot of antennas stands to each receiver of the case. */
-export interface AntennaRow {
-  item: StockItem;
-  receivers: { key: string; label: string; fit: AntennaFit }[];
-}
-
 export interface PreparationView {
   list: Omit<VersionedList<Scene>, "items"> | null;
   earlierVersion: number | null;
@@ -66,7 +53,6 @@ export interface PreparationView {
   packDays: PackDay[];
   findings: Finding[];
   match: MatchRow[];
-  antennas: AntennaRow[];
   stock: StockItem[];
   packing: PackingLine[];
 }
@@ -111,16 +97,6 @@ export async function getPreparation(
           }),
         };
       }),
-    antennas: stock
-      .filter((s) => s.kind === "antenna")
-      .map((item) => ({
-        item,
-        receivers: receivers.map((r) => ({
-          key: r.key,
-          label: r.label,
-          fit: antennaFit(receiverModel(kit, r.modelId), item),
-        })),
-      })),
   });
 }
 

@@ -16,7 +16,14 @@ import { requireDay } from "~/server/services/day/dayView.server";
  * Lists that rest on each other: what is changed in one is held against the others, so they count
  * their changes together.
  */
-const KIT_LISTS: readonly ListKind[] = ["units", "stock", "models"];
+const KIT_LISTS: readonly ListKind[] = [
+  "units",
+  "stock",
+  "models",
+  "antennas",
+  "distributions",
+  "supplies",
+];
 
 /**
  * The version that an editor of a list must have seen: of the kit's lists, every change to any of

@@ -5,9 +5,10 @@ import { levelOf } from "~/core/coordination/explaining/explain";
 import { conflictsOfEach, eachOnce } from "~/core/coordination/rules/relations";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
 import { mwToDbm } from "~/core/units/decibels";
-import { type AntennaFit, antennaFit, antennasOf, otherBlockLossDb } from "~/core/kit/match";
+import { type Distribution, distributionOf, feedOf, lineTo } from "~/core/kit/distribution";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { powerOf } from "~/core/kit/units";
+import type { FeedItem } from "~/core/radio/feed";
 import { ordinaryRig, type RigDetail } from "~/core/report/rigCard";
 import { PACK_HEIGHTS_M, WORN_TILT_DEG } from "~/core/location/forecast";
 import {
@@ -62,13 +63,32 @@ export interface PlaceRange {
   walkers: Walker[];
 }
 
+/**
+ * What a distribution puts before a receiver. The cable from the antenna is the plan's, which knows
+ * where both stand.
+ */
+function behindAntennas(
+  distributions: readonly Distribution[],
+  receiverKey: string,
+): Pick<WalkReceiver["figures"], "feed"> {
+  const feed = feedOf(distributions, receiverKey);
+  const d = distributionOf(distributions, receiverKey);
+  if (!feed || !d) return {};
+  const onTheWay = new Set<FeedItem>(lineTo(distributions, d).filter((i) => i.kind === "coax"));
+  return { feed: feed.filter((i) => !onTheWay.has(i)) };
+}
+
 const HALF_OF_PATHS_DB = 2;
 
 /**
  * Two paths take the better; one that switches comes to it late: two decibels more are needed
  * (common practice, no published source).
  */
-function receiverOf(model: ReturnType<typeof receiverModel>): WalkReceiver {
+function receiverOf(
+  model: ReturnType<typeof receiverModel>,
+  distributions: readonly Distribution[],
+  receiverKey: string,
+): WalkReceiver {
   const { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm, diversity } = model;
   return {
     figures: {
@@ -76,6 +96,7 @@ function receiverOf(model: ReturnType<typeof receiverModel>): WalkReceiver {
       noiseFigureDb,
       overloadDbm,
       requiredSnrDb: requiredSnrDb + (diversity === "one-path" ? HALF_OF_PATHS_DB : 0),
+      ...behindAntennas(distributions, receiverKey),
     },
     isDiversity: diversity !== "none",
   };
@@ -147,7 +168,7 @@ async function walkersOf(
         moves: c.moves,
         packLabel: channel.packLabel,
         receiverLabel: channel.receiverLabel,
-        receiver: receiverOf(receiver),
+        receiver: receiverOf(receiver, loaded.distributions, c.receiverKey),
         powersMw: model.powersMw,
         mostMw: bindToLaw(model.powersMw, law?.maxEirpMw ?? null) ?? powerMw,
         law: law ? { maxEirpMw: law.maxEirpMw, licence: law.licence, asOf: law.asOf } : null,
@@ -333,48 +354,3 @@ export const undoRigs = (app: AppContext, dayId: number, expectedVersion: number
   undoList(app, "rigs", dayId, expectedVersion);
 export const rigVersion = async (app: AppContext, dayId: number): Promise<number> =>
   (await newestList(app, "rigs", dayId)).version;
-
-/**
- * What the antenna desk needs beside the plan: which antennas of the case serve which receivers.
- */
-export async function antennasInCase(
-  app: AppContext,
-  dayId: number,
-): ServiceResult<{
-  receivers: {
-    label: string;
-    block: string | null;
-    takes: number;
-    fits: {
-      block: string | null;
-      count: number;
-      fit: AntennaFit;
-      /** Of another block, where that lies; null: not known, or it fits. */ lossDb: number | null;
-    }[];
-  }[];
-}> {
-  const loaded = await requireDay(app, dayId);
-  if (!loaded.ok) return loaded;
-  const { kit, units } = loaded.value;
-  const stock = (await newestList(app, "stock", dayId)).items.filter(
-    (s) => s.kind === "antenna" && s.count > 0,
-  );
-  return ok({
-    receivers: units
-      .filter((u) => u.kind === "receiver")
-      .map((u) => {
-        const model = receiverModel(kit, u.modelId);
-        return {
-          label: u.label,
-          block: model.block,
-          takes: antennasOf(model),
-          fits: stock.map((s) => ({
-            block: s.block,
-            count: s.count,
-            fit: antennaFit(model, s),
-            lossDb: otherBlockLossDb(kit, model, s),
-          })),
-        };
-      }),
-  });
-}

@@ -96,6 +96,7 @@ const blankDay = (
   maxNoiseDbm: NEEDED_NOISE_DBM,
   noiseLimitDbm: null,
   verificationForm: null,
+  antennaAttitude: null,
   licences: null,
   spares: 2,
   isPractice: app.simulator !== null,
@@ -150,6 +151,9 @@ export interface CopyOptions {
 const COPIED_LISTS = [
   "units",
   "stock",
+  "antennas",
+  "distributions",
+  "supplies",
   "models",
   "stations",
 ] as const satisfies readonly ListKind[];
@@ -191,6 +195,7 @@ export async function copyDay(
       maxNoiseDbm,
       noiseLimitDbm,
       verificationForm,
+      antennaAttitude,
       licences,
       spares,
     } = day;
@@ -207,6 +212,7 @@ export async function copyDay(
       maxNoiseDbm,
       noiseLimitDbm,
       verificationForm,
+      antennaAttitude,
       licences,
       spares,
     };

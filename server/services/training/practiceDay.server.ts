@@ -233,6 +233,7 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
         maxNoiseDbm: NEEDED_NOISE_DBM,
         noiseLimitDbm: null,
         verificationForm: null,
+        antennaAttitude: null,
         licences: null,
         spares: 2,
         isPractice: true,

@@ -56,7 +56,7 @@ function withNumbering<K extends keyof Numbering>(
   const { [key]: _, ...rest } = model.numbering ?? {};
   const numbering: Numbering = value === undefined ? rest : { ...rest, [key]: value };
   const { numbering: __, ...bare } = model;
-  return (Object.keys(numbering).length === 0 ? bare : { ...bare, numbering });
+  return Object.keys(numbering).length === 0 ? bare : { ...bare, numbering };
 }
 
 /** A figure of its numbering; empty: as usual. */
