@@ -5,8 +5,11 @@ import {
   hoursAlong,
   needsOf,
   USUAL_RULE,
+  shootNeeds,
 } from "~/core/schedule/batteryChanges";
-import { packPower } from "~/core/schedule/dayBatteries";
+import { packRun } from "~/core/battery/ledger";
+import type { SyncRecord } from "~/core/channel/facts";
+import { packPower, powerEvents } from "~/core/schedule/dayBatteries";
 import type { DayEvent } from "~/core/journal/dayEvents";
 import type { Scene } from "~/core/schedule/scenes";
 import {
@@ -100,9 +103,64 @@ describe("a day's cells out of its scenes", () => {
       [true, ["before", "break"]],
     ]);
     expect(plan.carry).toEqual({ alkaline: 6 });
+    expect(plan.basis).toBe("scenes");
     const line = hoursAlong(plan.packs[0]!, h(9));
     expect(line[0]!.hours).toBeCloseTo(5.3, 9);
     expect(line.at(-1)!.hours).toBeCloseTo(3.5, 9);
+  });
+});
+
+describe("an own set, that says nothing of itself", () => {
+  const proof = (atHours: number, part: "silent" | "rf", outcome: string): SyncRecord => ({
+    channelId: 1,
+    placeId: 1,
+    atMs: h(atHours),
+    who: null,
+    kind: "proof",
+    part,
+    outcome,
+    frequencyHz: 500e6,
+    packKey: "a",
+    receiverKey: "r",
+    strongestDbm: null,
+    antennasDbm: null,
+    shown: null,
+  });
+  const ran = (events: DayEvent[], syncs: SyncRecord[], nowHours: number, key = "a") =>
+    packRun(powerEvents(key, events, syncs), h(nowHours));
+  const fresh = event(7, { kind: "cells-fresh", packKey: "a", chemistry: "alkaline" });
+
+  test("runs from where it was seen on, and stops where it was silent, switched off, or ticked off at wrap", () => {
+    const seen = [proof(8, "silent", "nothing"), proof(8.1, "rf", "full")];
+    expect(ran([fresh], seen, 10)).toMatchObject({ isOn: true, ranHours: expect.closeTo(1.9, 6) });
+    const off = event(9, { kind: "power", packKey: "a", isOn: false, by: "said" }, 2);
+    expect(ran([fresh, off], seen, 10).ranHours).toBeCloseTo(0.9, 6);
+    const wrap = event(9.5, { kind: "wrapped", step: "off a", isDone: true }, 3);
+    expect(ran([fresh, wrap], seen, 12)).toMatchObject({
+      isOn: false,
+      ranHours: expect.closeTo(1.4, 6),
+    });
+    // a meter that shows nothing says nothing of the pack being on
+    expect(ran([fresh], [proof(8, "rf", "none")], 10).isOn).toBe(false);
+    expect(ran([], seen, 10, "r").isOn).toBe(true);
+  });
+  test("one that tells itself needs no conclusions", () => {
+    const told = event(7.5, { kind: "power", packKey: "a", isOn: false, by: "own-word" }, 2);
+    expect(ran([fresh, told], [proof(8, "rf", "full")], 10).isOn).toBe(false);
+  });
+  test("without scenes the hours of the shoot count, or a usual day from when the first came on", () => {
+    const rule = { ...USUAL_RULE, breaks: [{ startMs: h(12), endMs: h(13) }] };
+    expect(shootNeeds({ ...rule, shoot: { startMs: h(8), endMs: h(16) } }, null, h(9))).toEqual({
+      basis: "shoot",
+      needs: [
+        { startMs: h(8), endMs: h(12) },
+        { startMs: h(13), endMs: h(16) },
+      ],
+    });
+    expect(shootNeeds(rule, h(7), h(9))).toMatchObject({
+      basis: "usual-day",
+      needs: [{ startMs: h(7) }, { endMs: h(17) }],
+    });
   });
 });
 

@@ -1,6 +1,6 @@
 import { OTHER_BLOCK_SHORT } from "./antenna";
 import type { ArrivalStep } from "~/core/schedule/arrival";
-import { capital, count, formatDb, listWords, numberWord } from "./format";
+import { capital, count, formatDb, formatDuration, listWords, numberWord } from "./format";
 import { BATTERY_WORDS } from "./kit";
 
 const MAX_NAMES = 6;
@@ -29,6 +29,24 @@ export function arrivalWords(s: ArrivalStep): { what: string; why: string } {
             what: `${capital(numberWord(s.perUnit))} new ${BATTERY_WORDS[s.cell]} in each of ${names(s.units)}: ${s.total} in all`,
             why: "right way round, never force the door; all of one kind, no zinc-carbon; switch off first",
           };
+    case "cells-keep":
+      return {
+        what: `Keep the batteries in ${names(s.units.map((u) => `${u.label} (${formatDuration(u.leftHours * 3_600_000)})`))}`,
+        why: "by the counted hours they last until the next change",
+      };
+    case "power":
+      return {
+        what: [
+          s.new.length > 0 ? `new or charged: ${names(s.new)}` : "",
+          s.keep.length > 0 ? `lasts: ${names(s.keep)}` : "",
+          s.slots.length > 0 ? `chassis on for ${names(s.slots)}` : "",
+          s.phantom.length > 0 ? `phantom power on for ${names(s.phantom)}` : "",
+        ]
+          .filter(Boolean)
+          .map(capital)
+          .join("; "),
+        why: "when a supply goes, all its receivers go",
+      };
     case "zero-counters":
       return {
         what: "Set the running-time counters to zero",

@@ -13,6 +13,7 @@ import type {
   MicPower,
   PhantomEffect,
   Readout,
+  ReceiverSupply,
   SyncMethod,
 } from "~/core/kit/models";
 import type { UnitField, UnitRowNote, UnitRowProblem } from "~/core/kit/unitTable";
@@ -209,4 +210,11 @@ export const ANTENNA_OWNER_WORDS: Readonly<Record<AntennaOwner, string>> = {
   receiver: "a receiver",
   pack: "a pack",
   stand: "a stand",
+};
+
+export const SUPPLY_WORDS: Readonly<Record<ReceiverSupply, string>> = {
+  batteries: "batteries of its own",
+  external: "an external supply",
+  slot: "the slot it sits in",
+  phantom: "phantom power of its input",
 };

@@ -311,6 +311,7 @@ const PACKING: Readonly<Record<PackingLine["what"], string>> = {
   microphone: "microphones",
   antenna: "antennas",
   "aa-cell": "AA batteries",
+  "9v-cell": "9 V batteries",
   lead: "receiver cables",
   "wired-recorder": "wired recorders",
   "rubber-band": "thin rubber bands",
@@ -324,6 +325,7 @@ const PACKING_NOTES: Partial<Record<PackingLine["what"], string>> = {
   "spare-pack": "on a known spare frequency",
   microphone: "one for each pack and the spare",
   "aa-cell": "new, all of one kind",
+  "9v-cell": "new, all of one kind",
   lead: "receiver to recorder or camera",
   "wired-recorder": "for a scene that cannot be repeated",
 };

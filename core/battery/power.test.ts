@@ -9,7 +9,9 @@ import {
   type Span,
 } from "./batteryPlan";
 import { batteryHours, batteryVolts, CHEMISTRIES, hoursLeft, usedShareOf } from "./discharge";
+import { compareChemistries } from "./chemistryChoice";
 import { packRun, type PowerEvent } from "./ledger";
+import { receiverHours } from "./packBatteries";
 
 const h = (hours: number) => hours * 3_600_000;
 const span = (from: number, to: number) => ({ startMs: h(from), endMs: h(to) });
@@ -295,4 +297,55 @@ describe("the running time of a pack", () => {
     expect(packRun([on(9)], h(13)).ranHours).toBeNull());
   test("what comes later is not yet", () =>
     expect(packRun([fresh(8), on(8), off(20)], h(9))).toMatchObject({ ranHours: 1, isOn: true }));
+});
+
+describe("what cannot be repeated", () => {
+  const needs = [
+    { startMs: h(8), endMs: h(10) },
+    { startMs: h(12), endMs: h(13) },
+  ];
+  const plan = (newAtMs?: number[]) =>
+    planBatteries(
+      { id: "p", hours: 8, usedHours: 0, needs, ...(newAtMs ? { newAtMs } : {}) },
+      { policy: "counted", reserveHours: 1, breaks: [] },
+    ).changes;
+  test("a set that has run does not go into it, though its hours would do", () => {
+    expect(plan()).toEqual([]);
+    expect(plan([h(12)])).toMatchObject([{ why: { code: "once", ranHours: 2 }, where: "off" }]);
+    expect(plan([h(8)])).toEqual([]);
+  });
+});
+
+test("a receiver's hours part between its channels; one that hangs on something has none", () => {
+  const power = { from: "batteries" as const, cell: { kind: "aa" as const, perPack: 2, hours: 8 } };
+  expect(receiverHours({ power }, 1, "alkaline")).toBeCloseTo(8, 9);
+  expect(receiverHours({ power }, 2, "alkaline")).toBeCloseTo(4, 9);
+  expect(receiverHours({ power: { from: "slot" } }, 1, "alkaline")).toBeNull();
+  expect(receiverHours({}, 1, "alkaline")).toBeNull();
+});
+
+test("which kind of battery: lithium lasts longest, rechargeable costs least over a season, and its warning is its curve's", () => {
+  const choices = compareChemistries({
+    cell: { kind: "aa", perPack: 2, hours: 8 },
+    powerShare: 1,
+    seasonDays: 40,
+    changesOf: (_, hours) => Math.ceil(10 / hours),
+  });
+  const of = (c: string) => choices.find((x) => x.chemistry === c)!;
+  expect(of("lithium").hours).toBeGreaterThan(of("alkaline").hours);
+  expect(of("nimh").hours).toBeLessThan(of("alkaline").hours);
+  // two sets of two on a day of 10 h, one with lithium
+  expect([of("alkaline").batteriesPerDay, of("lithium").batteriesPerDay]).toEqual([4, 2]);
+  expect(of("alkaline")).toMatchObject({ costPerDay: 4, costPerSeason: 160, isPriced: false });
+  expect(of("nimh").costPerSeason).toBeLessThan(of("alkaline").costPerSeason / 10);
+  expect(of("lithium").warningMinutes).toBeLessThan(of("alkaline").warningMinutes);
+  const cold = compareChemistries({
+    cell: { kind: "aa", perPack: 2, hours: 8 },
+    powerShare: 1,
+    temperatureC: 0,
+    seasonDays: 1,
+    changesOf: () => 1,
+    prices: { alkaline: 0.5, lithium: 2, nimh: 4 },
+  });
+  expect(cold[0]).toMatchObject({ hours: 4, costPerDay: 1, isPriced: true });
 });

@@ -26,6 +26,10 @@ export type ArrivalStep = { id: string } & (
       microphones: number;
     }
   | { code: "cells"; cell: BatteryKind; perUnit: number; units: string[]; total: number }
+  /** Sets that last by the plan, so that they stay in; with what is left of each. */
+  | { code: "cells-keep"; units: { label: string; leftHours: number }[] }
+  /** Receivers with batteries of their own and supplies, and receivers that hang on something. */
+  | { code: "power"; new: string[]; keep: string[]; slots: string[]; phantom: string[] }
   | { code: "zero-counters"; units: string[] }
   | {
       code: "antennas";
@@ -66,6 +70,13 @@ export interface ArrivalFacts {
   attitude: AntennaAttitude;
   /** What each receiver's channels are set to, by its key; absent: nothing yet. */
   frequenciesHz?: Readonly<Record<string, readonly number[]>>;
+  /**
+   * Packs whose set lasts by the day's plan of changes, by their key, with the hours left; absent:
+   * nothing is known, and all get new ones.
+   */
+  keptHours?: Readonly<Record<string, number>>;
+  /** Receivers and supplies that run on batteries, and whether the plan puts a new set in. */
+  powered?: readonly { label: string; isNew: boolean }[];
   channels: readonly {
     talker: string;
     receiverKey: string;
@@ -115,8 +126,10 @@ export function arrivalSteps(facts: ArrivalFacts): ArrivalStep[] {
         units: labels([...receivers, ...worn].filter((x) => x.model === model)),
       });
   }
+  const kept = worn.filter((p) => facts.keptHours?.[p.unit.key] !== undefined);
+  const renewed = worn.filter((p) => !kept.includes(p));
   for (const cell of ["aa", "9v", "internal"] as const) {
-    const mine = worn.filter((p) => p.model.cell.kind === cell);
+    const mine = renewed.filter((p) => p.model.cell.kind === cell);
     for (const perUnit of new Set(mine.map((p) => p.model.cell.perPack))) {
       const same = mine.filter((p) => p.model.cell.perPack === perUnit);
       steps.push({
@@ -129,7 +142,24 @@ export function arrivalSteps(facts: ArrivalFacts): ArrivalStep[] {
       });
     }
   }
-  if (worn.length > 0) steps.push({ id: "zero", code: "zero-counters", units: labels(worn) });
+  if (kept.length > 0)
+    steps.push({
+      id: `keep.${kept.map((p) => p.unit.key).join("-")}`,
+      code: "cells-keep",
+      units: kept.map((p) => ({
+        label: p.unit.label,
+        leftHours: facts.keptHours?.[p.unit.key] ?? 0,
+      })),
+    });
+  if (renewed.length > 0) steps.push({ id: "zero", code: "zero-counters", units: labels(renewed) });
+  const power = {
+    new: (facts.powered ?? []).filter((x) => x.isNew).map((x) => x.label),
+    keep: (facts.powered ?? []).filter((x) => !x.isNew).map((x) => x.label),
+    slots: labels(receivers.filter((r) => r.model.power?.from === "slot")),
+    phantom: labels(receivers.filter((r) => r.model.power?.from === "phantom")),
+  };
+  if (Object.values(power).some((l) => l.length > 0))
+    steps.push({ id: `power.${power.new.join("-")}`, code: "power", ...power });
   steps.push(...antennaSteps(facts, receivers));
   if (receivers.length > 0) {
     steps.push({

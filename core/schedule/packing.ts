@@ -1,6 +1,6 @@
 import { modelName, packModel, receiverModel } from "~/core/kit/models";
 import { type StockKind } from "~/core/kit/units";
-import { antennaNeeds, batteriesForDays, endsMeet, type PrepFacts } from "./prepFindings";
+import { antennaNeeds, batteriesOf, endsMeet, type PrepFacts } from "./prepFindings";
 import { packDays, peakOf } from "./scenes";
 
 /**
@@ -15,6 +15,7 @@ export interface PackingLine {
     | "microphone"
     | "antenna"
     | "aa-cell"
+    | "9v-cell"
     | "lead"
     | "wired-recorder"
     | "rubber-band"
@@ -51,8 +52,10 @@ export function packingList(facts: PrepFacts): PackingLine[] {
     .filter((p) => receivers.some((r) => endsMeet(r, p)));
   const days = packDays(facts.scenes, facts.rerigMs);
   const once = peakOf(facts.scenes.filter((s) => !s.isRepeatable))?.talkers.length ?? 0;
-  const cell = packs.map((p) => p.model.cell).find((c) => c.kind === "aa");
-  const cells = cell ? batteriesForDays(days, cell) : 0;
+  const batteries = batteriesOf(
+    facts,
+    packs.map((p) => p.model),
+  );
   const lines: PackingLine[] = [
     ...[...new Set(receivers.map((r) => r.model))].map((model): PackingLine => {
       const count = receivers.filter((r) => r.model === model).length;
@@ -75,7 +78,11 @@ export function packingList(facts: PrepFacts): PackingLine[] {
       needed: n.needed,
       have: n.cut,
     })),
-    { what: "aa-cell", needed: cells, have: stock("aa-cell") },
+    ...(["aa", "9v"] as const).map((kind): PackingLine => ({
+      what: `${kind}-cell`,
+      needed: batteries.find((b) => b.kind === kind)?.batteries ?? 0,
+      have: stock(`${kind}-cell`),
+    })),
     { what: "lead", needed: peak, have: stock("lead") },
     {
       what: "wired-recorder",

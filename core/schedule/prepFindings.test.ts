@@ -1,3 +1,4 @@
+import { USUAL_RULE } from "./batteryChanges";
 import { antennasOfStock } from "~/core/kit/antennas";
 import { packingList } from "./packing";
 import { mostPairs, prepFindings, type PrepFacts } from "./prepFindings";
@@ -138,6 +139,7 @@ describe("what a day lacks", () => {
     stock: plenty,
     antennas: antennasOfStock(change.stock ?? plenty),
     distributions: [],
+    rule: USUAL_RULE,
     talkers: ["A", "B", "C"],
     scenes: [scene("1", 8, 10, ["A", "B"])],
     units: [
@@ -217,6 +219,8 @@ describe("what a day lacks", () => {
       powerMw: 10,
       receiver: receiverModel(SHIPPED_KIT, "tarnfell-r2-47"),
       tuning: [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }],
+      pack: packModel(SHIPPED_KIT, "tarnfell-p-47"),
+      usedHours: null,
     }));
     const there = [{ ...scene("1", 8, 10, ["a"]), placeId: 1 }];
     expect(codes({ places: place(8, 1), chains, scenes: there })).toEqual([]);
@@ -314,6 +318,7 @@ describe("the packing list", () => {
     stock: [stock("aa-cell", 3), stock("antenna", 2, "47")],
     antennas: antennasOfStock([stock("antenna", 2, "47")]),
     distributions: [],
+    rule: USUAL_RULE,
     scenes: [
       {
         number: "1",

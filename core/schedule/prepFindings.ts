@@ -30,7 +30,9 @@ import type { Wear } from "~/core/radio/antenna";
 import { linkBudget } from "~/core/radio/link";
 import type { Region, FrequencyRange } from "~/core/regulations/region";
 import { MIN_MARGIN_DB } from "~/core/channel/channelState";
-import { packDays, peakOf, wiredRanges, type PackDay, type Scene } from "./scenes";
+import type { BatteryRule } from "./batteryChanges";
+import { batteriesNeeded, type BatteriesNeeded } from "./batteryNeeds";
+import { peakOf, wiredRanges, type Scene } from "./scenes";
 
 export interface PrepFacts {
   region: Region;
@@ -52,7 +54,12 @@ export interface PrepFacts {
     powerMw: number;
     receiver: ReceiverModel;
     tuning: readonly TuningRange[];
+    pack: PackModel;
+    /** What the set in the pack has run; null where nobody knows. */
+    usedHours: number | null;
   }[];
+  /** How batteries are kept. */
+  rule: BatteryRule;
 }
 
 /** One thing that would go wrong tomorrow, with what shows it. */
@@ -113,11 +120,6 @@ export type Finding =
       distanceM: number;
       rangeM: number;
     };
-
-/**
- * Cells are changed this long before they would be empty (common practice, no published source).
- */
-const RESERVE_HOURS = 1;
 
 /** A unit of the case with its model. */
 export interface Fitted<Model> {
@@ -419,31 +421,26 @@ function antennaFindings(facts: PrepFacts, receivers: Receiver[], findings: Find
     findings.push({ code: "distribution", problem });
 }
 
-/**
- * Cells that packs use up on their days: a fresh set at the start, another each time the hours
- * would run into the reserve.
- */
-export function batteriesForDays(
-  days: readonly PackDay[],
-  { perPack, hours }: { perPack: number; hours: number },
-): number {
-  const hoursOf = (d: PackDay) =>
-    d.spans.reduce((h, s) => h + (s.endMs - s.startMs) / 3_600_000, 0);
-  return days.reduce(
-    (n, d) =>
-      n + Math.max(1, Math.ceil(hoursOf(d) / Math.max(0.5, hours - RESERVE_HOURS))) * perPack,
-    0,
-  );
-}
+/** What the day uses up of each kind of battery, by the rule that stands. */
+export const batteriesOf = (facts: PrepFacts, packs: readonly PackModel[]): BatteriesNeeded[] =>
+  batteriesNeeded({
+    worn: facts.chains.flatMap((c) =>
+      facts.scenes.length === 0 || facts.scenes.some((s) => s.speakers.includes(c.talker))
+        ? [{ talker: c.talker, model: c.pack, powerMw: c.powerMw, usedHours: c.usedHours }]
+        : [],
+    ),
+    scenes: facts.scenes,
+    rule: facts.rule,
+    rerigMs: facts.rerigMs,
+    typical: packs[0] ?? null,
+    packs: packs.length,
+  });
 
 function batteryFindings(facts: PrepFacts, packs: PackModel[], findings: Finding[]): void {
-  const days = packDays(facts.scenes, facts.rerigMs);
-  for (const cell of ["aa", "9v"] as const) {
-    const mine = packs.filter((p) => p.cell.kind === cell);
-    const typical = mine[0]?.cell;
-    if (!typical) continue;
-    const needed = batteriesForDays(days.slice(0, mine.length), typical);
-    const have = stockOf(facts, cell === "aa" ? "aa-cell" : "9v-cell");
-    if (needed > have) findings.push({ code: "cells-short", cell, needed, have });
+  if (facts.scenes.length === 0) return;
+  for (const { kind, batteries: needed } of batteriesOf(facts, packs)) {
+    if (kind === "internal") continue;
+    const have = stockOf(facts, kind === "aa" ? "aa-cell" : "9v-cell");
+    if (needed > have) findings.push({ code: "cells-short", cell: kind, needed, have });
   }
 }

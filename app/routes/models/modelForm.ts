@@ -1,6 +1,6 @@
 import { packModelShape, receiverModelShape } from "~/contract/codecs/kitFile";
 import { MODELS_TEXTS } from "~/contract/messages/screens/models";
-import { ADAPTIVE, COMMON, FIRMWARE, NOTE } from "./fields/commonFields";
+import { ADAPTIVE, COMMON, FIRMWARE, LAMPS, NOTE } from "./fields/commonFields";
 import { type Model, type ModelField } from "./fields/fieldKinds";
 import { NUMBERS } from "./fields/numberFields";
 import { PACK } from "./fields/packFields";
@@ -37,7 +37,12 @@ const SECTION_OF: Readonly<Record<string, Section>> = {
       "limiter",
     ].map((id) => [id, "sound"]),
   ),
-  ...Object.fromEntries(["cellKind", "perPack", "hours"].map((id) => [id, "power"])),
+  ...Object.fromEntries(
+    ["cellKind", "perPack", "hours", "powerFrom", "ownBatteries", "lamps"].map((id) => [
+      id,
+      "power",
+    ]),
+  ),
 };
 export const sectionOf = ({ id }: ModelField): Section => SECTION_OF[id] ?? "radio";
 
@@ -70,6 +75,8 @@ function isAsked({ id }: ModelField, m: Model): boolean {
     case "halvesShare":
     case "halfSpan":
       return m.kind === "receiver" && m.halves > 1 && m.adaptive === null;
+    case "ownBatteries":
+      return m.kind === "receiver" && m.power?.from === "batteries";
     case "readout":
     case "stores":
       return m.adaptive === null;
@@ -83,6 +90,7 @@ const everyField = (model: Model): ModelField[] => [
   ...NUMBERS,
   ...(model.adaptive ? ADAPTIVE : []),
   ...((model.kind === "receiver" ? RECEIVER : PACK) as unknown as ModelField[]),
+  LAMPS,
   FIRMWARE,
   NOTE,
 ];

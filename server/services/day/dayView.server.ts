@@ -23,6 +23,8 @@ import { regionUnder } from "~/core/regulations/licences";
 import { sharedTuning } from "~/core/devices/tuning";
 import { nextSteps, type Step } from "~/core/channel/nextSteps";
 import { type Legality, packLegalityAt, pairing } from "~/core/kit/match";
+import { packRun } from "~/core/battery/ledger";
+import { powerEvents } from "~/core/schedule/dayBatteries";
 import { antennasOfStock } from "~/core/kit/antennas";
 import { workingKit } from "~/core/kit/lists";
 import { EMPTY_KIT, type Kit, packModel, receiverModel } from "~/core/kit/models";
@@ -263,6 +265,7 @@ async function storedDay(db: Database, dayId: number) {
   const plan = plans.at(-1) ?? null;
   // before anybody told them one by one, antennas were counted with the rest of the kit
   const antennas = ownAntennas.at(-1)?.items ?? antennasOfStock(stock);
+  const lastEventMs = events.reduce((last, e) => Math.max(last, e.atMs), 0);
   const prepFacts: PrepFacts = {
     region,
     kit,
@@ -280,7 +283,10 @@ async function storedDay(db: Database, dayId: number) {
       powerMw: powerOf(kit, unit(c.packKey)),
       receiver: receiverModel(kit, unit(c.receiverKey).modelId),
       tuning: c.tuning,
+      pack: packModel(kit, unit(c.packKey).modelId),
+      usedHours: packRun(powerEvents(c.packKey, events, syncs), lastEventMs).ranHours,
     })),
+    rule: cellRules[0] ?? USUAL_RULE,
   };
   const findings = prepFindings(prepFacts);
   const retuned = plan && withRetunes(plan, openAnswers(events));

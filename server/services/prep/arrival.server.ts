@@ -5,6 +5,7 @@ import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
+import { plannedBatteries, plannedOthers } from "~/server/services/day/batteries.server";
 import { plannedByReceiver } from "./antennas.server";
 import { newestList, storeNextList } from "./versionedLists.server";
 
@@ -13,8 +14,22 @@ export interface ArrivalView {
   steps: (ArrivalStep & { doneAtMs: number | null })[];
 }
 
-const stepsOf = (loaded: LoadedDay): ArrivalStep[] =>
-  arrivalSteps({
+function stepsOf(app: AppContext, loaded: LoadedDay): ArrivalStep[] {
+  // the plan of changes says what gets a new set, and what lasts
+  const { packs } = plannedBatteries(app, loaded).cells;
+  const { others } = plannedOthers(loaded);
+  const startsNew = (changes: readonly { where: string }[]) =>
+    changes.some((c) => c.where === "before");
+  return arrivalSteps({
+    keptHours: Object.fromEntries(
+      packs.flatMap((p) =>
+        p.power.left && !startsNew(p.changes) ? [[p.packKey, p.power.left.hours]] : [],
+      ),
+    ),
+    powered: others.map((o) => ({
+      label: o.label,
+      isNew: o.plan.power.left === null || startsNew(o.plan.changes),
+    })),
     kit: loaded.kit,
     units: loaded.units,
     stock: loaded.prepFacts.stock,
@@ -24,6 +39,7 @@ const stepsOf = (loaded: LoadedDay): ArrivalStep[] =>
     frequenciesHz: plannedByReceiver(loaded),
     channels: loaded.stored,
   });
+}
 
 /** The day's setting up, with what of it is done. */
 export async function getArrival(
@@ -35,7 +51,7 @@ export async function getArrival(
   const { version, items } = await newestList(app, "ticks", dayId);
   return ok({
     version,
-    steps: stepsOf(loaded.value).map((s) => ({
+    steps: stepsOf(app, loaded.value).map((s) => ({
       ...s,
       doneAtMs: items.find((t) => t.stepId === s.id)?.atMs ?? null,
     })),
@@ -53,7 +69,7 @@ export async function tick(
 ): Promise<Result<null, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  if (!stepsOf(loaded.value).some((s) => s.id === p.stepId))
+  if (!stepsOf(app, loaded.value).some((s) => s.id === p.stepId))
     return fail({ code: "not-found", what: "step" });
   const { version, items } = await newestList(app, "ticks", dayId);
   const rest = items.filter((t) => t.stepId !== p.stepId);

@@ -1,7 +1,7 @@
 import { SYNC_WORDS } from "~/contract/messages/kit";
 import { MODELS_TEXTS } from "~/contract/messages/screens/models";
 import { formatTuning, parseTuning } from "~/core/kit/modelText";
-import { SYNC_METHODS } from "~/core/kit/models";
+import { SYNC_METHODS, type LampCode } from "~/core/kit/models";
 import { defined } from "~/core/units/items";
 import { bad, figure, good, type ModelField, word } from "./fieldKinds";
 
@@ -100,6 +100,38 @@ export const FIRMWARE: ModelField = {
     return version.length > 80
       ? bad(MODELS_TEXTS.atMost80Characters)
       : good(version === "" ? rest : { ...m, newestFirmware: version });
+  },
+};
+
+/** What its lamp tells: "three green: 3 h; red: 15 min". */
+export const LAMPS: ModelField = {
+  id: "lamps",
+  label: MODELS_TEXTS.itsLights,
+  isWide: true,
+  hint: MODELS_TEXTS.itsLightsHint,
+  show: (m) =>
+    (m.lamps ?? [])
+      .map(
+        (l) =>
+          `${l.shows}: ${l.leftHours < 1 ? MODELS_TEXTS.minutes(Math.round(l.leftHours * 60)) : `${l.leftHours} h`}`,
+      )
+      .join("; "),
+  take: (m, text) => {
+    const lamps: LampCode[] = [];
+    for (const part of text
+      .split(";")
+      .map((t) => t.trim())
+      .filter(Boolean)) {
+      const read = /^([^:]{1,60}): ?(?:about )?(\d{1,3}(?:[.,]\d{1,2})?) ?(h|min)$/i.exec(part);
+      if (!read) return bad(MODELS_TEXTS.itsLightsHint);
+      const n = Number((read[2] ?? "").replace(",", "."));
+      lamps.push({
+        shows: (read[1] ?? "").trim(),
+        leftHours: read[3]?.toLowerCase() === "min" ? n / 60 : n,
+      });
+    }
+    const { lamps: _, ...rest } = m;
+    return good(lamps.length === 0 ? rest : { ...m, lamps });
   },
 };
 

@@ -1,4 +1,11 @@
-import { DIVERSITY_WORDS, JOINT_WORDS, PHANTOM_WORDS, SCALE_WORDS } from "~/contract/messages/kit";
+import {
+  BATTERY_WORDS,
+  DIVERSITY_WORDS,
+  JOINT_WORDS,
+  PHANTOM_WORDS,
+  SCALE_WORDS,
+  SUPPLY_WORDS,
+} from "~/contract/messages/kit";
 import { MODELS_TEXTS } from "~/contract/messages/screens/models";
 import {
   AUDIO_JOINTS,
@@ -7,6 +14,7 @@ import {
   PARTNER_SIGNS,
   type PartnerSign,
   PHANTOM_EFFECTS,
+  RECEIVER_SUPPLIES,
   type ReceiverModel,
 } from "~/core/kit/models";
 import { bad, choice, figure, good, list, type ModelField, number } from "./fieldKinds";
@@ -41,7 +49,56 @@ const TELLS: ModelField<ReceiverModel> = {
 export const SCALES = CONTROL_SCALES.map((id) => ({ id, label: SCALE_WORDS[id] }));
 const JOINTS = AUDIO_JOINTS.map((id) => ({ id, label: JOINT_WORDS[id] }));
 
+/** Batteries of its own: kind, how many, hours: "2 AA, 8 h". */
+const OWN_BATTERIES: ModelField<ReceiverModel> = {
+  id: "ownBatteries",
+  label: MODELS_TEXTS.itsBatteries,
+  hint: MODELS_TEXTS.itsBatteriesHint,
+  show: (m) => {
+    const cell = m.power?.cell;
+    return cell ? `${cell.perPack} ${BATTERY_WORDS[cell.kind]}, ${cell.hours} h` : "";
+  },
+  take: (m, text) => {
+    if (m.power?.from !== "batteries") return good(m);
+    if (text.trim() === "") return good({ ...m, power: { from: "batteries" } });
+    const read = /^(\d{1,2}) ?(aa|9 ?v|built[ -]in),? ?(\d{1,2}(?:[.,]\d)?) ?h?$/i.exec(
+      text.trim(),
+    );
+    if (!read) return bad(MODELS_TEXTS.itsBatteriesHint);
+    const [perPack, kind, hours] = [
+      Number(read[1]),
+      read[2] ?? "",
+      Number(read[3]?.replace(",", ".")),
+    ];
+    return good({
+      ...m,
+      power: {
+        from: "batteries",
+        cell: {
+          kind: /^a/i.test(kind) ? "aa" : /^9/.test(kind) ? "9v" : "internal",
+          perPack,
+          hours,
+        },
+      },
+    });
+  },
+};
+
 export const RECEIVER: ModelField<ReceiverModel>[] = [
+  choice(
+    "powerFrom",
+    MODELS_TEXTS.itRunsOn,
+    [
+      { id: "unknown", label: MODELS_TEXTS.notSaid },
+      ...RECEIVER_SUPPLIES.map((id) => ({ id, label: SUPPLY_WORDS[id] })),
+    ],
+    (m) => m.power?.from ?? "unknown",
+    (m, from) => {
+      const { power: _, ...rest } = m;
+      return from === "unknown" ? rest : { ...m, power: { ...m.power, from } };
+    },
+  ),
+  OWN_BATTERIES,
   TELLS,
   choice(
     "form",
