@@ -29,6 +29,7 @@ export const SCREENS = [
   "phones",
   "guided-setup",
   "pairing",
+  "patch",
 ] as const;
 
 /** And those beside the days. */

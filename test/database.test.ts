@@ -83,6 +83,7 @@ const ordinary = {
   micDistanceM: 0.2,
   peakFactorDb: 18,
   inputId: "recorder-line",
+  source: null,
   receiverKey: "r",
   half: 0,
   packKey: "p",

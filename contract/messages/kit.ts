@@ -1,3 +1,4 @@
+import { type Source, SOURCES } from "~/core/kit/sources";
 import type { AntennaOwner } from "~/core/kit/antennas";
 import { isListsOnly, type Numbered } from "~/core/kit/unitNumber";
 import type { SelfChoosingBand } from "~/core/kit/selfChoosingBands";
@@ -218,3 +219,16 @@ export const SUPPLY_WORDS: Readonly<Record<ReceiverSupply, string>> = {
   slot: "the slot it sits in",
   phantom: "phantom power of its input",
 };
+
+export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
+  lavalier: "lavalier",
+  headset: "headset",
+  handheld: "handheld",
+  "plug-on": "plug-on with its microphone",
+  "line-feed": "line feed from a desk or camera",
+  boom: "boom by radio",
+};
+export const SOURCE_CHOICES: { id: Source; label: string }[] = SOURCES.map((id) => ({
+  id,
+  label: SOURCE_WORDS[id],
+}));

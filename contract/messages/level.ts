@@ -260,6 +260,8 @@ export function trapWords(
       return `${listWords(trap.talkers)} share one input: one fader for ${trap.talkers.length === 2 ? "both" : "all"}, and no way to separate them later.`;
     case "mic-power":
       return `This microphone needs ${MIC_POWER_WORDS[trap.needs]}, and ${names.pack} gives ${MIC_POWER_WORDS[trap.gives]}: it will be silent or thin.`;
+    case "loudspeakers":
+      return "Live loudspeakers play here: an omni microphone howls. Take a directional one, or keep it far from them.";
     case "talks-back":
       return `${names.receiver} transmits too, to talk to its pack. Use the best cable, and keep it off the antennas. A buzz here is the cable, not the radio.`;
     case "turned-away":

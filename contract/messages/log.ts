@@ -59,6 +59,8 @@ const LISTS: Readonly<Record<string, string>> = {
   antennas: "Antennas",
   distributions: "Distribution",
   supplies: "Power supplies",
+  destinations: "Cameras and recorders",
+  patches: "Patch",
   models: "Models",
   ticks: "Set-up checklist",
   pairings: "Pairing",

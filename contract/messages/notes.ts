@@ -45,6 +45,9 @@ export const notes = {
   antennasTold: (n: number) => `${n} ${n === 1 ? "antenna" : "antennas"}`,
   antennasLean: (attitude: "parallel" | "splayed") => `antennas ${attitude}`,
   suppliesTold: (n: number) => `${n} ${n === 1 ? "supply" : "supplies"}`,
+  destinationsTold: (n: number) =>
+    `${n} ${n === 1 ? "camera or recorder" : "cameras and recorders"}`,
+  patched: (n: number) => `${n} patched`,
   feedDrawn: (n: number) => `${n} ${n === 1 ? "distribution" : "distributions"}`,
   added: (name: string) => `${name} added`,
   changed: (name: string) => `${name} changed`,

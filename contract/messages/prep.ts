@@ -1,3 +1,4 @@
+import { patchProblemWords } from "./patch";
 import { distributionProblemWords } from "./antenna";
 import { OTHER_BLOCK_SHORT } from "./antenna";
 import type {
@@ -109,6 +110,18 @@ export function findingWords(
       };
     case "distribution":
       return distributionProblemWords(f.problem);
+    case "patch":
+      return {
+        short: patchProblemWords(f.problem),
+        why: "each voice needs a way to a track of its own",
+        mend: "change the patch",
+      };
+    case "loudspeakers":
+      return {
+        short: `${listWords(f.talkers)} ${f.talkers.length === 1 ? "has an omni" : "have omnis"} at ${f.place}`,
+        why: `live loudspeakers play there, in ${scenesOf(f.sceneNumbers)}: an omni howls`,
+        mend: "bring directional microphones",
+      };
     case "antennas-short":
       return {
         short: `${count(f.needed - f.have, "antenna")} for ${f.block === null ? namesOrCount(f.receivers, "receiver") : `block ${f.block}`}`,

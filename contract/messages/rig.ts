@@ -98,6 +98,22 @@ export function rigLineWords(
       return "Show them the mute, never the power. Before each take check that it is open.";
     case "collar":
       return "Cover and tape the controls. Close the shell fully; never force it over a reversed battery.";
+    case "mic-headset":
+      return "Headset microphone at the corner of the mouth, a finger’s width off, not in the breath.";
+    case "hold-low":
+      return "Hold it by the body: a hand over its lower end covers the antenna.";
+    case "hold-mouth":
+      return "Near the mouth, pointing at it, the same distance all the time.";
+    case "plug-collar":
+      return "Screw or lock it onto the microphone: the microphone’s body is half of its antenna, so keep hands off the joint.";
+    case "plug-power":
+      return "Phantom power as the microphone needs: on for a condenser, off for a dynamic one.";
+    case "feed-level":
+      return "A line output: set the pack to its lowest gain, about −30. Send a tone, and watch the receiver’s meter.";
+    case "feed-hum":
+      return "If it hums, run the desk or the pack on batteries, or put a transformer between.";
+    case "boom-power":
+      return "The boom’s microphone needs 48 V: from the plug-on, or from a supply in the line.";
     case "set-like-pack":
       return "Set it like a pack: range, frequency, sensitivity. The gain may be beside the batteries. Same frequency as the receiver.";
   }

@@ -70,6 +70,8 @@ export type ServiceError =
         | "antennas"
         | "distributions"
         | "supplies"
+        | "destinations"
+        | "patches"
         | "models"
         | "ticks"
         | "pairings"

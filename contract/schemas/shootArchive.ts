@@ -47,6 +47,7 @@ export function shapeOf(column: ArchiveColumn): z.ZodType {
 const COLUMNS_ADDED_LATER: Readonly<Record<string, unknown>> = {
   "placeChecks.detail": {},
   "placeChecks.isUndone": false,
+  "channels.source": null,
 };
 
 const rowShape = (table: ArchiveTable) =>
@@ -69,6 +70,8 @@ const ADDED_LATER: ReadonlySet<ArchiveTable> = new Set([
   "antennaLists",
   "distributionLists",
   "supplyLists",
+  "destinationLists",
+  "patchLists",
 ]);
 
 /**

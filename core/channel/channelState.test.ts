@@ -43,6 +43,8 @@ const channel = (id: number): Channel => ({
   pairedMs: null,
   microphoneId: "m",
   inputId: "i",
+  source: "lavalier",
+  socket: null,
   packName: `T${id}`,
   verificationParts: [...VERIFICATION_PARTS],
   neededParts: neededPartsOf("whole", VERIFICATION_PARTS),

@@ -1,3 +1,4 @@
+import type { Source } from "~/core/kit/sources";
 import type { Effort } from "~/core/audio/levelChain";
 import type { SeenAndHeard } from "~/core/audio/gainAdvice";
 import type { LevelAimName, School } from "~/core/audio/recommend";
@@ -34,6 +35,10 @@ export interface Channel {
   microphoneId: string;
   /** Of the recorder or camera that it plays into. */
   inputId: string;
+  /** The socket of the patch that it plays into; null where none is told. */
+  socket: { id: string; name: string; track: number | null } | null;
+  /** What its sound comes from. */
+  source: Source;
   receiverLabel: string;
   receiverKey: string;
   receiverModelId: string;

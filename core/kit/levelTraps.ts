@@ -14,6 +14,8 @@ export type LevelTrap =
   | { code: "mic-power"; gives: MicPower; needs: MicPower }
   /** The receiver talks back to its pack: a poor lead beside it picks that up. */
   | { code: "talks-back" }
+  /** Live loudspeakers stand in the room, and the microphone hears all around. */
+  | { code: "loudspeakers" }
   | { code: "turned-away" };
 
 /**
@@ -37,6 +39,7 @@ export function levelTraps(
     suggestedGainDb: number;
     others: readonly string[];
     talker: string;
+    hasLoudspeakers?: boolean;
   },
 ): LevelTrap[] {
   const { pack, receiver, input, microphone } = kit;
@@ -64,6 +67,7 @@ export function levelTraps(
   const [gives, needs] = [pack.micPower ?? "bias", microphone.needs ?? "bias"];
   // a dynamic one lives on nothing, and minds nothing but phantom power on one leg
   if (needs !== "none" && gives !== needs) traps.push({ code: "mic-power", gives, needs });
+  if (p.hasLoudspeakers) traps.push({ code: "loudspeakers" });
   if (microphone.pattern === "cardioid") traps.push({ code: "turned-away" });
   return traps;
 }

@@ -4,7 +4,7 @@ import { ordinaryRig, type RigFacts, rigLines } from "./rigCard";
 const facts: RigFacts = {
   rig: { ...ordinaryRig(1), isAsked: true },
   wear: "waist-front",
-  form: "bodypack",
+  source: "lavalier",
   isMicDirectional: false,
   towards: null,
   moves: "seated",
@@ -60,10 +60,25 @@ test("a scene's cautions, a moving talker's holds, the school of the mute, a dir
   expect(codes({ rig: stunt })).toContain("mute-shown");
   expect(codes({})).toContain("lock");
   expect(codes({ isMicDirectional: true })).toContain("mic-aim");
-  expect(codes({ form: "handheld", towards: "front", wear: "hand" })).toEqual([
-    "set-like-pack",
-    "collar",
-  ]);
+  expect(
+    codes({
+      source: "handheld",
+      rig: { ...facts.rig, isAsked: false },
+      towards: "front",
+      wear: "hand",
+    }),
+  ).toEqual(["set-like-pack", "collar", "hold-low", "hold-mouth"]);
+});
+
+test("nobody is touched for what nobody wears; a headset is worn and pins nothing", () => {
+  for (const source of ["handheld", "plug-on", "line-feed", "boom"] as const) {
+    const lines = codes({ source, rig: { ...facts.rig, isAsked: false } });
+    expect(lines).not.toContain("ask-first");
+    expect(lines.some((c) => c.startsWith("mic-") || c === "sits-firm")).toBe(false);
+  }
+  const headset = codes({ source: "headset", rig: { ...facts.rig, isAsked: false } });
+  expect(headset).toEqual(expect.arrayContaining(["ask-first", "mic-headset", "sits-firm"]));
+  expect(headset).not.toContain("pins");
 });
 
 test("every line has words, and no two the same", () => {

@@ -1,4 +1,5 @@
 import type { Wear } from "~/core/radio/antenna";
+import { type Source, SOURCE_RULES } from "~/core/kit/sources";
 import type { WhipState } from "~/core/radio/link";
 
 /** What of a scene asks for care with a person who is wired. */
@@ -55,12 +56,10 @@ export const ordinaryRig = (channelId: number): RigDetail => ({
   note: "",
 });
 
-export type PackForm = "bodypack" | "handheld" | "plug-on";
-
 export interface RigFacts {
   rig: RigDetail;
   wear: Wear;
-  form: PackForm;
+  source: Source;
   isMicDirectional: boolean;
   /** Where the antennas mostly lie as seen by the talker on their walk; null without a plan. */
   towards: "front" | "back" | "left" | "right" | null;
@@ -98,6 +97,14 @@ export interface RigLine {
     | "lock"
     | "mute-shown"
     | "collar"
+    | "mic-headset"
+    | "hold-low"
+    | "hold-mouth"
+    | "plug-collar"
+    | "plug-power"
+    | "feed-level"
+    | "feed-hum"
+    | "boom-power"
     | "set-like-pack";
   kind: "mend" | "do" | "mind";
   /**
@@ -114,11 +121,19 @@ const AWAY: Partial<Record<Wear, RigFacts["towards"]>> = {
 };
 const MOVING = /run|fight|climb|dance|walk|jump|shout/i;
 
+/** What hands do with what nobody wears. */
+const NOT_WORN: Partial<Record<Source, readonly RigLine["code"][]>> = {
+  handheld: ["collar", "hold-low", "hold-mouth"],
+  "plug-on": ["plug-collar", "plug-power"],
+  "line-feed": ["feed-level", "feed-hum"],
+  boom: ["plug-collar", "boom-power"],
+};
+
 /** The lines of a talker's rig card. */
 export function rigLines({
   rig,
   wear,
-  form,
+  source,
   isMicDirectional,
   towards,
   moves,
@@ -126,11 +141,14 @@ export function rigLines({
   const lines: RigLine[] = [];
   const put = (kind: RigLine["kind"], code: RigLine["code"], gainDb: number | null = null) =>
     lines.push({ kind, code, gainDb });
-  if (!rig.isAsked) put("mend", "ask-first");
-  for (const c of SCENE_CAUTIONS) if (rig.cautions.includes(c)) put("mind", c);
-  if (form !== "bodypack") {
+  const { isWorn } = SOURCE_RULES[source];
+  // nobody is touched for what is held, or stands on a desk
+  if (isWorn && !rig.isAsked) put("mend", "ask-first");
+  for (const c of SCENE_CAUTIONS)
+    if (rig.cautions.includes(c) && (isWorn || c === "water" || c === "child")) put("mind", c);
+  if (!isWorn) {
     put("do", "set-like-pack");
-    put("do", "collar");
+    for (const code of NOT_WORN[source] ?? []) put("do", code);
     return lines;
   }
   if (towards !== null && AWAY[wear] === towards)
@@ -146,9 +164,9 @@ export function rigLines({
   if (isMoving && !rig.isTipHeld) put("do", "hold-tip");
   if ((rig.cautions.includes("water") || isMoving) && !rig.isSheathed) put("do", "sheath");
   put("do", "sits-firm");
-  put("do", `mic-${rig.microphone}`);
+  put("do", source === "headset" ? "mic-headset" : `mic-${rig.microphone}`);
   if (isMicDirectional) put("do", "mic-aim");
-  if (rig.microphone !== "hair") put("mind", "pins");
+  if (rig.microphone !== "hair" && source === "lavalier") put("mind", "pins");
   put("do", "listen-rub");
   put("do", "plug-seated");
   put("do", rig.mute === "may-mute" ? "mute-shown" : "lock");

@@ -83,6 +83,8 @@ export interface ArrivalFacts {
     half: number;
     packKey: string;
     inputId: string;
+    /** The socket of the patch; absent: none is told. */
+    into?: string;
   }[];
 }
 
@@ -202,7 +204,9 @@ export function arrivalSteps(facts: ArrivalFacts): ArrivalStep[] {
     });
   }
   for (const input of kit.inputs) {
-    const talkers = channels.filter((c) => c.inputId === input.id).map((c) => c.talker);
+    const talkers = channels
+      .filter((c) => c.inputId === input.id)
+      .map((c) => (c.into === undefined ? c.talker : `${c.talker} (${c.into})`));
     if (talkers.length > 0)
       steps.push({
         id: `input.${input.id}.${talkers.join("-")}`,

@@ -5,6 +5,7 @@ import {
   seatAntennas,
   type SeatedAntenna,
 } from "~/core/kit/antennaPlan";
+import type { PatchProblem } from "~/core/kit/patch";
 import type { KitAntenna } from "~/core/kit/antennas";
 import {
   type Distribution,
@@ -46,7 +47,14 @@ export interface PrepFacts {
   distributions: readonly Distribution[];
   rerigMs: number;
   /** How a talker reaches the receivers at each place, as it was sketched beforehand. */
-  places: readonly { id: number; name: string; geometry: SiteGeometry }[];
+  places: readonly {
+    id: number;
+    name: string;
+    geometry: SiteGeometry;
+    hasLoudspeakers?: boolean;
+  }[];
+  /** What is wrong with the patch; absent: none is told. */
+  patch?: readonly PatchProblem[];
   /** How each talker who has a channel is wired. */
   chains: readonly {
     talker: string;
@@ -55,6 +63,8 @@ export interface PrepFacts {
     receiver: ReceiverModel;
     tuning: readonly TuningRange[];
     pack: PackModel;
+    /** Whether its microphone hears all around, so that loudspeakers come back through it. */
+    mindsLoudspeakers?: boolean;
     /** What the set in the pack has run; null where nobody knows. */
     usedHours: number | null;
   }[];
@@ -76,6 +86,10 @@ export type Finding =
   | { code: "no-wired-recorder"; sceneNumbers: string[]; needed: number; have: number }
   /** Something about what feeds several receivers from one pair of antennas. */
   | { code: "distribution"; problem: DistributionProblem }
+  /** What is wrong with the patch into cameras and recorders. */
+  | { code: "patch"; problem: PatchProblem }
+  /** Live loudspeakers play there, and these microphones hear all around. */
+  | { code: "loudspeakers"; place: string; talkers: string[]; sceneNumbers: string[] }
   | { code: "cells-short"; cell: "aa" | "9v"; needed: number; have: number }
   | {
       code: "antennas-short";
@@ -182,6 +196,8 @@ export function prepFindings(facts: PrepFacts): Finding[] {
   rangeFindings(facts, findings);
   adaptiveFindings(facts, receivers, packs, findings);
   antennaFindings(facts, receivers, findings);
+  for (const problem of facts.patch ?? []) findings.push({ code: "patch", problem });
+  loudspeakerFindings(facts, findings);
   batteryFindings(
     facts,
     packs.map((p) => p.model),
@@ -410,6 +426,22 @@ export function antennaNeeds(
       have: served.length,
     };
   });
+}
+
+function loudspeakerFindings(facts: PrepFacts, findings: Finding[]): void {
+  for (const place of facts.places.filter((p) => p.hasLoudspeakers)) {
+    const scenes = facts.scenes.filter((s) => s.placeId === place.id);
+    const talkers = facts.chains
+      .filter((c) => c.mindsLoudspeakers && scenes.some((s) => s.speakers.includes(c.talker)))
+      .map((c) => c.talker);
+    if (talkers.length > 0)
+      findings.push({
+        code: "loudspeakers",
+        place: place.name,
+        talkers,
+        sceneNumbers: scenes.map((s) => s.number),
+      });
+  }
 }
 
 function antennaFindings(facts: PrepFacts, receivers: Receiver[], findings: Finding[]): void {

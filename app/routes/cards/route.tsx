@@ -19,6 +19,8 @@ import {
   SIDES,
   WHIPS,
 } from "~/contract/messages/rig";
+import { SOURCE_WORDS } from "~/contract/messages/kit";
+import { SOURCE_RULES } from "~/core/kit/sources";
 import { unitNumberWords } from "~/contract/messages/unitNumber";
 import { CARDS_TEXTS } from "~/contract/messages/screens/cards";
 import { type RigDetail, type RigFacts, rigLines, SCENE_CAUTIONS } from "~/core/report/rigCard";
@@ -158,7 +160,7 @@ function factsOf(w: Walker, range: PlaceRange, view: ReturnType<typeof useDay>):
     rig: w.rig,
     wear: w.pack.wear,
     moves: w.moves,
-    form: channel ? packModel(view.kit, channel.packModelId).form : "bodypack",
+    source: channel?.source ?? "lavalier",
     isMicDirectional: channel
       ? microphoneModel(view.kit, channel.microphoneId).pattern === "cardioid"
       : false,
@@ -183,6 +185,7 @@ function Card({
   const channel = view.channels.find((c) => c.id === w.channelId);
   const lines = rigLines(facts);
   const { rig } = w;
+  const { isWorn } = SOURCE_RULES[facts.source];
   const wear = WEARS.find((x) => x.id === w.pack.wear)?.label ?? w.pack.wear;
   return (
     <Paper aria-label={CARDS_TEXTS.rigCard(w.talker)}>
@@ -209,17 +212,25 @@ function Card({
           </dd>
         </div>
         <div>
-          <dt>{CARDS_TEXTS.worn}</dt>
-          <dd>{`${wear}${rig.side === "middle" ? "" : `, ${rig.side}`}; ${defined(POUCHES.find((p) => p.id === rig.pouch)).label}`}</dd>
+          <dt>{CARDS_TEXTS.source}</dt>
+          <dd>{SOURCE_WORDS[facts.source]}</dd>
         </div>
-        <div>
-          <dt>{CARDS_TEXTS.antenna}</dt>
-          <dd>{`${rig.whip}${rig.sleeve ? CARDS_TEXTS.inItsSleeve : ""}${rig.isTipHeld ? CARDS_TEXTS.tipHeld : ""}`}</dd>
-        </div>
-        <div>
-          <dt>{CARDS_TEXTS.microphone}</dt>
-          <dd>{defined(MIC_PLACES.find((m) => m.id === rig.microphone)).label}</dd>
-        </div>
+        {isWorn && (
+          <>
+            <div>
+              <dt>{CARDS_TEXTS.worn}</dt>
+              <dd>{`${wear}${rig.side === "middle" ? "" : `, ${rig.side}`}; ${defined(POUCHES.find((p) => p.id === rig.pouch)).label}`}</dd>
+            </div>
+            <div>
+              <dt>{CARDS_TEXTS.antenna}</dt>
+              <dd>{`${rig.whip}${rig.sleeve ? CARDS_TEXTS.inItsSleeve : ""}${rig.isTipHeld ? CARDS_TEXTS.tipHeld : ""}`}</dd>
+            </div>
+            <div>
+              <dt>{CARDS_TEXTS.microphone}</dt>
+              <dd>{defined(MIC_PLACES.find((m) => m.id === rig.microphone)).label}</dd>
+            </div>
+          </>
+        )}
         <div>
           <dt>{CARDS_TEXTS.mute}</dt>
           <dd>{defined(MUTES.find((m) => m.id === rig.mute)).label}</dd>

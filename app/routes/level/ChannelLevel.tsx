@@ -1,3 +1,4 @@
+import { SOURCE_RULES } from "~/core/kit/sources";
 import { defined, lastOf } from "~/core/units/items";
 import { useState } from "react";
 import type { ChannelView } from "~/server/services/day/dayView.server";
@@ -240,12 +241,14 @@ export function ChannelLevel({
         />
       )}
       <LookAt levels={levels} onLooked={(looked) => turn({ looked })} />
-      <MicrophonePlace
-        key={`place ${channel.id}`}
-        pattern={kit.microphone.pattern ?? "omni"}
-        distanceM={settings.micDistanceM}
-        onDistance={(micDistanceM) => ask({ voice: { micDistanceM }, measured: null })}
-      />
+      {SOURCE_RULES[channel.source].hasChinRule && (
+        <MicrophonePlace
+          key={`place ${channel.id}`}
+          pattern={kit.microphone.pattern ?? "omni"}
+          distanceM={settings.micDistanceM}
+          onDistance={(micDistanceM) => ask({ voice: { micDistanceM }, measured: null })}
+        />
+      )}
       <KeptLevels channel={channel} levels={levels} />
       <Soft as="p">
         {LEVEL_TEXTS.noAutomaticGain(kit.input.kind === "mic" ? "camera" : "recorder")}

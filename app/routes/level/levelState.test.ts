@@ -29,7 +29,7 @@ const about = (level: string, lastLevel: Kept | null = null): LevelAbout => {
     lastLevel,
     state: { level: { code: level } },
   } as unknown as LevelAbout["channel"];
-  return { view: { kit: SHIPPED_KIT, channels: [channel] }, channel };
+  return { view: { kit: SHIPPED_KIT, channels: [channel] }, channel, hasLoudspeakers: false };
 };
 
 test("a voice that nobody set yet begins with what is suggested: low at the pack, and that is as good as it gets", () => {

@@ -19,6 +19,7 @@ import {
   SCHOOLS,
   type School,
 } from "~/core/audio/recommend";
+import { LINE_FEED, minds } from "~/core/kit/sources";
 import type { MeasuredLevel } from "~/core/channel/facts";
 import { type LevelTrap, levelTraps } from "~/core/kit/levelTraps";
 import { inputModel, microphoneModel, packModel, receiverModel } from "~/core/kit/models";
@@ -74,6 +75,8 @@ export type Turned = Pick<
 export interface LevelAbout {
   view: Pick<DayView, "kit" | "channels">;
   channel: ChannelView;
+  /** Whether live loudspeakers stand where it is. */
+  hasLoudspeakers: boolean;
 }
 
 export type LevelChange =
@@ -109,7 +112,8 @@ function kitOf({ view, channel }: LevelAbout, microphoneId: string): ChannelKit 
     receiver: receiverModel(view.kit, channel.receiverModelId),
     pack: packModel(view.kit, channel.packModelId),
     input: inputModel(view.kit, channel.inputId),
-    microphone: microphoneModel(view.kit, microphoneId),
+    microphone:
+      channel.source === "line-feed" ? LINE_FEED : microphoneModel(view.kit, microphoneId),
   };
 }
 
@@ -135,7 +139,11 @@ export function levelsOf(about: LevelAbout, turned: Turned): Levels {
   const suggested = { low: ask("low"), hot: ask("hot") };
   const linePeakDbu = defined(loudest.stages.find((s) => s.name === "receiver")).peakDbu;
   const others = view.channels
-    .filter((c) => c.id !== channel.id && c.inputId === channel.inputId)
+    .filter(
+      (c) =>
+        c.id !== channel.id &&
+        (channel.socket ? c.socket?.id === channel.socket.id : c.inputId === channel.inputId),
+    )
     .map((c) => c.talker);
   const stepsDb = {
     pack: reachable.packGainsDb,
@@ -162,6 +170,7 @@ export function levelsOf(about: LevelAbout, turned: Turned): Levels {
       suggestedGainDb: suggested[school].settings.gainDb,
       others,
       talker: channel.talker,
+      hasLoudspeakers: about.hasLoudspeakers && minds(channel.source, kit.microphone),
     }),
     show: (control, db) => controlText(scale[control], db, stepsDb[control]),
   };

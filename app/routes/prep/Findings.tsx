@@ -50,6 +50,8 @@ function Remedy({ finding, isBusy, send }: { finding: Finding } & Omit<FindingsP
     case "tracks-short":
     case "no-wired-recorder":
       return <Link to={`/day/${day.id}/kit`}>{PREP_TEXTS.updateStock}</Link>;
+    case "patch":
+      return <Link to={`/day/${day.id}/patch`}>{PREP_TEXTS.openThePatch}</Link>;
     case "distribution":
       return <Link to={`/day/${day.id}/antennas`}>{PREP_TEXTS.openTheFeed}</Link>;
     case "firmware-behind":

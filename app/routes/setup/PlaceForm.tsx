@@ -8,7 +8,7 @@ import { SETUP_TEXTS } from "~/contract/messages/screens/setup";
 import { sketchOf, WALL_WORDS, type WallWord } from "~/core/location/placeSketch";
 import { parseClockText } from "~/core/units/clockText";
 import { PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
-import { NumberField, SelectField, SwitchField, TextField } from "~/app/ui/Field/Field";
+import { CheckField, NumberField, SelectField, SwitchField, TextField } from "~/app/ui/Field/Field";
 import { Heading, Panel, Row, Soft } from "~/app/ui/Page/Page";
 import { Settings } from "~/app/ui/Page/Split";
 import type { DayView } from "~/server/services/day/dayView.server";
@@ -58,6 +58,7 @@ export function PlaceForm({
     known ? `${known.latitudeDeg.toFixed(5)}, ${known.longitudeDeg.toFixed(5)}` : "",
   );
   const [siteKey, setSiteKey] = useState(place?.siteKey ?? airs[0]?.id ?? NO_AIR);
+  const [hasLoudspeakers, setLoudspeakers] = useState(place?.hasLoudspeakers ?? false);
   const [withScenes, setWithScenes] = useState(true);
   const [start, end, at] = [parseClockText(from), parseClockText(to), parsePosition(position)];
   const isGood = name.trim() !== "" && start.ok && end.ok && at.ok;
@@ -72,6 +73,7 @@ export function PlaceForm({
         startMs: start.value,
         endMs,
         sketch,
+        hasLoudspeakers,
         siteKey: airs.length > 0 ? siteKey : null,
         position: at.value,
       },
@@ -164,6 +166,9 @@ export function PlaceForm({
           />
         )}
         <TextField label={SETUP_TEXTS.note} value={note} onChange={setNote} widthCh={26} />
+        <CheckField isSelected={hasLoudspeakers} onChange={setLoudspeakers}>
+          {SETUP_TEXTS.loudspeakersThere}
+        </CheckField>
       </Settings>
       {isMoved && hasScenes && (
         <SwitchField isSelected={withScenes} onChange={setWithScenes}>

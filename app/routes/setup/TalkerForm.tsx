@@ -2,6 +2,8 @@ import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { SETUP_TEXTS } from "~/contract/messages/screens/setup";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
+import { SOURCE_CHOICES } from "~/contract/messages/kit";
+import { type Source, SOURCE_RULES } from "~/core/kit/sources";
 import { pairing } from "~/core/kit/match";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { EFFORTS, WEARS } from "~/app/features/channel/choices";
@@ -18,12 +20,16 @@ interface Props {
   onDrop: () => void;
 }
 
+/** Nobody names a source: the pack says what it is. */
+const BY_PACK = "by-pack";
+
 /** One more talker: the application finds the pack and the receiver channel. */
 export function NewTalker({ view, isBusy, send, onDrop }: Props) {
   const [talker, setTalker] = useState("");
   const [part, setPart] = useState("");
   const [effort, setEffort] = useState<ChannelView["effort"]>("normal");
   const [wear, setWear] = useState<ChannelView["wear"]>("waist-back");
+  const [source, setSource] = useState<Source | typeof BY_PACK>(BY_PACK);
   const [isSent, setSent] = useState(false);
   // Enter goes on to the next name, the button ends it
   const [goesOn, setGoesOn] = useState(false);
@@ -59,7 +65,13 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
     setGoesOn(isMore);
     send({
       intent: "add-talker",
-      told: { talker: talker.trim(), part: part.trim(), effort, wear },
+      told: {
+        talker: talker.trim(),
+        part: part.trim(),
+        effort,
+        wear,
+        source: source === BY_PACK ? null : source,
+      },
     });
     setSent(true);
   };
@@ -92,6 +104,12 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
           value={effort}
           onChange={setEffort}
           choices={EFFORTS}
+        />
+        <SelectField
+          label={SETUP_TEXTS.source}
+          value={source}
+          onChange={setSource}
+          choices={[{ id: BY_PACK, label: SETUP_TEXTS.byItsPack }, ...SOURCE_CHOICES]}
         />
         <SelectField label={SETUP_TEXTS.packWorn} value={wear} onChange={setWear} choices={WEARS} />
       </Settings>
@@ -129,6 +147,7 @@ export function TalkerForm({
     effort: c.effort,
     wear: c.wear,
     inputId: c.inputId,
+    source: c.source,
     packKey: c.packKey,
     slot: `${c.receiverKey}.${c.half}`,
   });
@@ -213,6 +232,12 @@ export function TalkerForm({
           value={told.effort}
           onChange={(effort) => change({ effort })}
           choices={EFFORTS}
+        />
+        <SelectField
+          label={SETUP_TEXTS.source}
+          value={told.source}
+          onChange={(source) => change({ source, wear: SOURCE_RULES[source].wear })}
+          choices={SOURCE_CHOICES}
         />
         <SelectField
           label={SETUP_TEXTS.packWorn}

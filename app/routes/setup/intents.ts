@@ -1,5 +1,6 @@
 import { EFFORT_IDS } from "~/core/audio/levelChain";
 import { z } from "zod";
+import { SOURCES } from "~/core/kit/sources";
 import { WALL_WORDS, type WallWord } from "~/core/location/placeSketch";
 
 const expectedVersion = z.number().int().min(0);
@@ -19,6 +20,7 @@ const place = z.object({
   startMs: ms,
   endMs: ms,
   siteKey: z.string().max(80).nullable(),
+  hasLoudspeakers: z.boolean().exactOptional(),
   position: z
     .object({
       latitudeDeg: z.number().min(-90).max(90),
@@ -40,6 +42,7 @@ const talker = {
   effort: z.enum(EFFORT_IDS),
   wear: z.enum(["free", "hand", "chest", "waist-front", "waist-back", "thigh", "ankle"]),
   inputId: z.string().min(1).max(80),
+  source: z.enum(SOURCES).nullable(),
 };
 const key = z.string().min(1).max(100);
 

@@ -35,6 +35,7 @@ export const SHEETS: readonly {
       { screen: "setup", label: SHARED_TEXTS.locationsTalent, key: "t" },
       { screen: "kit", label: SHARED_TEXTS.kit, key: "k" },
       { screen: "models", label: SHARED_TEXTS.models },
+      { screen: "patch", label: SHARED_TEXTS.patch },
       { screen: "pairing", label: SHARED_TEXTS.pairing },
       { screen: "assigned", label: SHARED_TEXTS.assigned },
       { screen: "stations", label: SHARED_TEXTS.tvStations },

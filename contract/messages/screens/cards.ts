@@ -16,6 +16,7 @@ export const CARDS_TEXTS = {
   on: "On",
   noFrequencyYet: "no frequency yet",
   mw: (round: number) => `, ${round} mW`,
+  source: "Source",
   worn: "Worn",
   antenna: "Antenna",
   inItsSleeve: ", in its sleeve",

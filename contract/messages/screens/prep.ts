@@ -33,6 +33,7 @@ export const PREP_TEXTS = {
   whatIsMissing: "What is missing",
   addAChannel: "Add a channel",
   updateStock: "Update stock",
+  openThePatch: "Open the patch",
   openTheFeed: "Open the feed",
   openTheKit: "Open the kit",
   setToMwWith: (powerMw: number) => `Set to ${powerMw} mW`,

@@ -19,6 +19,7 @@ import { codes } from "./m0022Codes.server";
 import { noiseLimit } from "./m0023NoiseLimit.server";
 import { licences } from "./m0026Licences.server";
 import { antennaAttitude } from "./m0030AntennaAttitude.server";
+import { sources } from "./m0031Sources.server";
 import { antennas } from "./m0029Antennas.server";
 import { lengthUnits } from "./m0028LengthUnits.server";
 import { walkedPlaces } from "./m0027WalkedPlaces.server";
@@ -67,4 +68,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0028-length-units", up: lengthUnits },
   { name: "0029-antennas", up: antennas },
   { name: "0030-antenna-attitude", up: antennaAttitude },
+  { name: "0031-sources", up: sources },
 ];

@@ -2,6 +2,7 @@ import { storedFlag } from "~/server/db/storedFlag.server";
 import type { Transaction } from "sequelize";
 import type { Channel } from "~/core/channel/facts";
 import type { Effort } from "~/core/audio/levelChain";
+import type { Source } from "~/core/kit/sources";
 import type { Wear } from "~/core/radio/antenna";
 import type { Database } from "~/server/db/connection.server";
 import { watchKit } from "~/server/db/kitWatch.server";
@@ -26,6 +27,8 @@ export interface StoredChannel extends Pick<
   micDistanceM: number;
   peakFactorDb: number;
   inputId: string;
+  /** What its sound comes from; null: by its pack. */
+  source: Source | null;
   /** Keys of other packs of the same position. */
   extraPacks: string[];
 }
@@ -48,12 +51,21 @@ export async function listAllChannels(
     transaction: transaction ?? null,
   });
   return rows.map((r) => {
-    const { dayId: _, effort, wear, isArchived, extraPacksJson, ...rest } = r.get({ plain: true });
+    const {
+      dayId: _,
+      effort,
+      wear,
+      source,
+      isArchived,
+      extraPacksJson,
+      ...rest
+    } = r.get({ plain: true });
     return {
       ...rest,
       extraPacks: JSON.parse(extraPacksJson) as string[],
       effort: effort as Effort,
       wear: wear as Wear,
+      source: source as Source | null,
       isArchived: storedFlag(isArchived),
     };
   });

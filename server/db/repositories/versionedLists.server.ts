@@ -7,6 +7,7 @@ import type { PlaceDrawing } from "~/core/location/floorPlan";
 import type { RigDetail } from "~/core/report/rigCard";
 import type { Scene } from "~/core/schedule/scenes";
 import type { KitAntenna } from "~/core/kit/antennas";
+import type { Destination, PatchLine } from "~/core/kit/patch";
 import type { Supply } from "~/core/kit/supplies";
 import type { Distribution } from "~/core/kit/distribution";
 import type { Kit } from "~/core/kit/models";
@@ -26,6 +27,8 @@ export interface RegisteredStation {
 export interface DayPlace extends Place {
   /** The practice air that is heard there. */
   siteKey: string | null;
+  /** Live loudspeakers play there; absent: none. */
+  hasLoudspeakers?: boolean;
   geometry: SiteGeometry;
 }
 
@@ -46,6 +49,8 @@ export interface ListItems {
   antennas: KitAntenna;
   distributions: Distribution;
   supplies: Supply;
+  destinations: Destination;
+  patches: PatchLine;
   /** The user's own models, whole, as one item. */
   models: Kit;
   ticks: Tick;
@@ -81,6 +86,8 @@ const TABLES = {
   antennas: ["antennaLists", "itemsJson"],
   distributions: ["distributionLists", "itemsJson"],
   supplies: ["supplyLists", "itemsJson"],
+  destinations: ["destinationLists", "itemsJson"],
+  patches: ["patchLists", "itemsJson"],
   models: ["modelLists", "itemsJson"],
   ticks: ["tickLists", "itemsJson"],
   pairings: ["pairingLists", "itemsJson"],

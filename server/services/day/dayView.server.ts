@@ -25,6 +25,14 @@ import { nextSteps, type Step } from "~/core/channel/nextSteps";
 import { type Legality, packLegalityAt, pairing } from "~/core/kit/match";
 import { packRun } from "~/core/battery/ledger";
 import { powerEvents } from "~/core/schedule/dayBatteries";
+import { minds, sourceOfPack } from "~/core/kit/sources";
+import {
+  socketAt,
+  socketName,
+  leadsByKind,
+  patchedChannels,
+  patchProblems,
+} from "~/core/kit/patch";
 import { antennasOfStock } from "~/core/kit/antennas";
 import { workingKit } from "~/core/kit/lists";
 import { EMPTY_KIT, type Kit, packModel, receiverModel } from "~/core/kit/models";
@@ -141,6 +149,8 @@ async function storedDay(db: Database, dayId: number) {
     ownAntennas,
     distributions,
     supplies,
+    destinations,
+    patches,
     scenes,
     stations,
     pairings,
@@ -162,6 +172,8 @@ async function storedDay(db: Database, dayId: number) {
     newestVersions(db, "antennas", dayId),
     newestItems(db, "distributions", dayId),
     newestItems(db, "supplies", dayId),
+    newestItems(db, "destinations", dayId),
+    newestItems(db, "patches", dayId),
     newestItems(db, "scenes", dayId),
     newestItems(db, "stations", dayId),
     newestItems(db, "pairings", dayId),
@@ -215,6 +227,8 @@ async function storedDay(db: Database, dayId: number) {
     const [receiverUnit, packUnit] = [unit(c.receiverKey), unit(c.packKey)];
     const pack = packModel(kit, packUnit.modelId);
     const receiver = receiverModel(kit, receiverUnit.modelId);
+    const line = patches.find((l) => l.channelId === c.id);
+    const seat = line && socketAt(destinations, line.socketId);
     const verificationParts = verificationPartsOf(receiver, pack);
     const found = pairing(receiver, pack, {
       receiver: receiverUnit.keyName,
@@ -230,7 +244,11 @@ async function storedDay(db: Database, dayId: number) {
       effort: c.effort,
       wear: c.wear,
       microphoneId: c.microphoneId,
-      inputId: c.inputId,
+      inputId: seat?.socket.inputId ?? c.inputId,
+      socket: seat
+        ? { id: seat.socket.id, name: socketName(seat), track: seat.socket.track }
+        : null,
+      source: c.source ?? sourceOfPack(pack.form),
       receiverLabel: receiverUnit.label,
       receiverModelId: receiver.id,
       canScanItself: canScanItself(receiver),
@@ -284,9 +302,22 @@ async function storedDay(db: Database, dayId: number) {
       receiver: receiverModel(kit, unit(c.receiverKey).modelId),
       tuning: c.tuning,
       pack: packModel(kit, unit(c.packKey).modelId),
+      mindsLoudspeakers: minds(c.source, {
+        pattern: kit.microphones.find((m) => m.id === c.microphoneId)?.pattern ?? "omni",
+      }),
       usedHours: packRun(powerEvents(c.packKey, events, syncs), lastEventMs).ranHours,
     })),
     rule: cellRules[0] ?? USUAL_RULE,
+    patch:
+      destinations.length === 0
+        ? []
+        : patchProblems({
+            kit,
+            destinations,
+            lines: patches,
+            channels: patchedChannels(stored, kit, unit),
+            haveLeads: leadsByKind(stock),
+          }),
   };
   const findings = prepFindings(prepFacts);
   const retuned = plan && withRetunes(plan, openAnswers(events));
@@ -304,6 +335,8 @@ async function storedDay(db: Database, dayId: number) {
     antennas,
     distributions,
     supplies,
+    destinations,
+    patches,
     plans,
     plan,
     retuned,

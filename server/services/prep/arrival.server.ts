@@ -37,7 +37,10 @@ function stepsOf(app: AppContext, loaded: LoadedDay): ArrivalStep[] {
     distributions: loaded.distributions,
     attitude: loaded.day.antennaAttitude ?? "parallel",
     frequenciesHz: plannedByReceiver(loaded),
-    channels: loaded.stored,
+    channels: loaded.facts.channels.map(({ socket, ...c }) => ({
+      ...c,
+      ...(socket ? { into: socket.name } : {}),
+    })),
   });
 }
 

@@ -22,6 +22,7 @@ export interface PlaceTold {
   siteKey: string | null;
   position: { latitudeDeg: number; longitudeDeg: number } | null;
   sketch: PlaceSketch;
+  hasLoudspeakers?: boolean;
 }
 
 /**
@@ -45,6 +46,7 @@ function placeOf(told: PlaceTold, id: number, known: DayPlace | null): DayPlace 
     startMs,
     endMs,
     siteKey,
+    ...(told.hasLoudspeakers ? { hasLoudspeakers: true } : {}),
     geometry: position ? { ...rest, position } : rest,
   };
 }

@@ -1,5 +1,8 @@
 import { notes } from "~/contract/messages/notes";
 import { itemAt } from "~/core/units/items";
+import { packModel } from "~/core/kit/models";
+import { formsOf, type Source, SOURCE_RULES, sourceOfPack } from "~/core/kit/sources";
+import type { CaseUnit } from "~/core/kit/units";
 import { freePair, monogram, type NoPair } from "~/core/schedule/freePair";
 import { fail, ok } from "~/core/units/result";
 import {
@@ -18,7 +21,7 @@ import type { ServiceResult } from "~/server/services/serviceResult";
 
 export type TalkerTold = Pick<
   StoredChannel,
-  "talker" | "part" | "moves" | "effort" | "wear" | "inputId"
+  "talker" | "part" | "moves" | "effort" | "wear" | "inputId" | "source"
 >;
 
 const ORDINARY: TalkerTold = {
@@ -28,8 +31,8 @@ const ORDINARY: TalkerTold = {
   effort: "normal",
   wear: "waist-back",
   inputId: "recorder-line",
+  source: null,
 };
-const LAVALIER = { micDistanceM: 0.2, peakFactorDb: 18 };
 
 /**
  * The pair is looked for inside the write: of several who join at once each finds what the one
@@ -41,6 +44,8 @@ async function insertTalker(
   told: TalkerTold,
 ): ServiceResult<NoPair | null> {
   const atMs = Math.round(dayNowMs(app, day));
+  const isFor = (source: Source | null, { modelId }: CaseUnit) =>
+    source === null || formsOf(source).includes(packModel(kit, modelId).form);
   return app.db.write(async (t): ServiceResult<NoPair | null> => {
     const all = await listAllChannels(app.db, day.id, t);
     const units = await newestItems(app.db, "units", day.id, t);
@@ -50,11 +55,17 @@ async function insertTalker(
     const found = freePair(
       kit,
       region,
-      units,
+      // a source that was named goes on packs of its own kind only
+      told.source === null
+        ? units
+        : units.filter((u) => u.kind === "receiver" || isFor(told.source, u)),
       standing,
       standing.flatMap((c) => c.extraPacks),
     );
     if ("why" in found) return ok(found.why);
+    const pack = packModel(kit, units.find((u) => u.key === found.pair.packKey)?.modelId ?? "");
+    const source = told.source ?? sourceOfPack(pack.form);
+    const { wear, micDistanceM, peakFactorDb } = SOURCE_RULES[source];
     const receiver = kit.receivers.find(
       (m) => m.id === units.find((u) => u.key === found.pair.receiverKey)?.modelId,
     );
@@ -67,7 +78,10 @@ async function insertTalker(
       day.id,
       {
         ...told,
-        ...LAVALIER,
+        // where it is worn is told for what is worn; a handheld is in the hand
+        wear: SOURCE_RULES[source].isWorn ? told.wear : wear,
+        micDistanceM,
+        peakFactorDb,
         ...found.pair,
         extraPacks: [],
         inputId,
@@ -157,6 +171,13 @@ export async function changeTalker(
   const given = Object.fromEntries(
     Object.entries(p.change).filter(([, v]) => v !== undefined),
   ) as Partial<StoredChannel>;
+  const source = given.source ?? null;
+  if (source !== null && source !== channel.source) {
+    const rule = SOURCE_RULES[source];
+    given.micDistanceM = rule.micDistanceM;
+    given.peakFactorDb = rule.peakFactorDb;
+    if (given.wear === undefined || given.wear === channel.wear) given.wear = rule.wear;
+  }
   const next = { ...channel, ...given };
   const others = stored.filter((c) => c.id !== channel.id);
   const holder = others.find(

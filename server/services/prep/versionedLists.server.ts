@@ -23,6 +23,8 @@ const KIT_LISTS: readonly ListKind[] = [
   "antennas",
   "distributions",
   "supplies",
+  "destinations",
+  "patches",
 ];
 
 /**

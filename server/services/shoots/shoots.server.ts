@@ -154,6 +154,7 @@ const COPIED_LISTS = [
   "antennas",
   "distributions",
   "supplies",
+  "destinations",
   "models",
   "stations",
 ] as const satisfies readonly ListKind[];

@@ -60,6 +60,7 @@ const lavalier = {
   micDistanceM: 0.2,
   peakFactorDb: 18,
   inputId: "recorder-line",
+  source: null,
 };
 
 const CAST: readonly Cast[] = [
