@@ -186,7 +186,7 @@ export default function PatchScreen({ loaderData: patch }: Route.ComponentProps)
               <SelectField
                 label={PATCH_TEXTS.cable}
                 value={lineOf(c)?.lead ?? NONE}
-                onChange={(lead) => change(c, { lead: lead === NONE ? null : (lead) })}
+                onChange={(lead) => change(c, { lead: lead === NONE ? null : lead })}
                 choices={[
                   { id: NONE, label: PATCH_TEXTS.notSaid },
                   ...LEADS.map((id) => ({ id, label: LEAD_WORDS[id] })),
