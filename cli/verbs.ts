@@ -24,7 +24,7 @@ import { coverage, type CoverageQuestion } from "~/core/radio/coverage";
 import { fading } from "~/core/radio/fading";
 import { linkBudget, type LinkQuestion } from "~/core/radio/link";
 import { rasterChannels, RASTERS } from "~/core/regulations/raster";
-import { legalWindows, rasterOf, REGIONS } from "~/core/regulations/region";
+import { bandsFor, legalWindows, rasterOf, REGIONS } from "~/core/regulations/region";
 import { alignMeasurements, perStepDb } from "~/core/spectrum/scale";
 import { analyseSweep } from "~/core/spectrum/analyseSweep";
 import { surveyAir } from "~/core/spectrum/survey";
@@ -126,7 +126,8 @@ const warningOf = (warning: SweepWarning) => ({
 export const VERBS: Readonly<Record<string, Verb>> = {
   "tv-raster": verb("TV channels and bands of a region", rasterRequest, ({ region }) => ({
     channels: rasterChannels(rasterOf(REGIONS[region])),
-    bands: REGIONS[region].bands,
+    // the contract knows tuned systems alone
+    bands: bandsFor(REGIONS[region]),
     advice: REGIONS[region].advice,
   })),
   "analyse-sweep": verb(

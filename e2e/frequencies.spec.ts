@@ -10,7 +10,9 @@ test("a typed frequency that breaks a rule is told which; a good one is kept and
   await mixer.open("Frequencies");
   const field = page.getByRole("textbox", { name: "Lock Marit at, MHz" });
   await field.fill("five hundred");
-  await expect(page.getByText('"five hundred" is not a frequency.')).toBeVisible();
+  await expect(
+    page.getByText('"five hundred" is not a frequency or one of its numbers.'),
+  ).toBeVisible();
   await expect(mixer.button("Find again")).toBeDisabled();
   await field.fill("482");
   await expect(page.getByText(/482\.000 is TV 22, Ellery Head One/)).toBeVisible();

@@ -49,6 +49,10 @@ const adaptive = z
     lowHz: frequencyHz,
     highHz: frequencyHz,
     mostPerRoom: z.number().int().min(1).max(200),
+    limits: z
+      .array(z.object({ region: name, mostPerRoom: z.number().int().min(1).max(200) }))
+      .max(30)
+      .exactOptional(),
     rangeM: positive.max(5000),
   })
   .superRefine(goesUp);

@@ -40,6 +40,7 @@ export const regionFile = z.object({
           note: z.string().max(400),
           source: z.string().min(3).max(200),
           asOf: z.string().regex(/^\d{4}-\d{2}(-\d{2})?$/, "a date such as 2026-11"),
+          isForSelfChoosing: z.literal(true).exactOptional(),
         })
         .superRefine(goesUp),
     )

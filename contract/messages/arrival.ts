@@ -122,11 +122,13 @@ export function arrivalWords(s: ArrivalStep): { what: string; why: string } {
       };
     case "inputs":
       return {
-        what: `${listWords(s.talkers)} into ${s.input}: at ${s.kind === "line" ? "line" : "microphone"} level, phantom power off, level by hand`,
+        what: `${listWords(s.talkers)} into ${s.input}: at ${s.kind === "line" ? "line" : "microphone"} level, ${s.phantom === null ? "" : `phantom power ${s.phantom}, `}level by hand`,
         why:
-          s.kind === "line"
-            ? "use line only where the receiver puts out line level"
-            : "a receiver needs no 48 V, and automatic level pumps",
+          s.phantom === "on"
+            ? "phantom power is what wakes these receivers: without it they sleep"
+            : s.kind === "line"
+              ? "use line only where the receiver puts out line level"
+              : "these receivers need no 48 V, and automatic level pumps",
       };
     case "same-display":
       return {

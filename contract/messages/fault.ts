@@ -126,6 +126,26 @@ export const CAUSE_WORDS: Readonly<Record<Cause, { is: string; mend: string }>> 
     is: "the key of pack and receiver differs",
     mend: "Pair them again: that sets the key.",
   },
+  crowded: {
+    is: "other radios crowd its band",
+    mend: "Switch off what sends there: the camera’s own link, phones and access points near by. Bring receiver and pack nearer, or use a tuned system here.",
+  },
+  "room-full": {
+    is: "more of its kind are on than one room carries",
+    mend: "Switch off those that do not speak now, or give some people a tuned system.",
+  },
+  "not-paired": {
+    is: "pack and receiver are not paired",
+    mend: "Pair them again as the manual says, close together, with the others off.",
+  },
+  asleep: {
+    is: "pack or receiver sleeps",
+    mend: "Press its key. If the camera wakes it, keep the camera awake and its phantom power on.",
+  },
+  "no-supply": {
+    is: "the receiver gets no power",
+    mend: "Check phantom power, the slot or the cable that feeds it, then its own battery.",
+  },
   "other-modulation": {
     is: "pack and receiver use different modulation",
     mend: "Set both to the same, or use a pack that matches the receiver.",
@@ -160,6 +180,11 @@ export const CHECK_WORDS: Readonly<Record<CheckId, string>> = {
   modulation: "Compare name, number, key and kind at both ends.",
   gain: "How is the pack's gain set?",
   lead: "Try another cable to the recorder.",
+  "link-light": "What does the receiver’s link light do?",
+  wakes: "Press a key at pack and receiver. Does one wake?",
+  supply: "Is the power there that feeds the receiver?",
+  "radios-off": "Switch other radios near by off for a moment: camera link, phones. Does it clear?",
+  "fewer-on": "Switch other packs of this kind off for a moment. Does it clear?",
   spectrum: "Scan around the frequency with the pack off. What is there?",
 };
 
@@ -215,6 +240,12 @@ const LOOK_OUTCOME_WORDS: Readonly<Record<string, string>> = {
   "as-set": "as set",
   "far-down": "far too low",
   "far-up": "far too high",
+  linked: "steady, linked",
+  searching: "blinks, looks for its pack",
+  "was-on": "both were on",
+  wakes: "one wakes",
+  "has-power": "yes",
+  "no-power": "no",
   "same-with-another": "the same with another",
   cured: "fixed by another",
 };

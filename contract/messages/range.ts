@@ -3,7 +3,15 @@ import type { RankedHelp } from "~/core/location/search";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import type { LinkAnswer } from "~/core/radio/link";
 import { shadowSigmaDb } from "~/core/location/walk";
-import { capital, count, formatDb, formatRfLevel, listWords, namesOrCount } from "./format";
+import {
+  capital,
+  count,
+  formatDb,
+  formatRfLevel,
+  listWords,
+  namesOrCount,
+  formatMetres,
+} from "./format";
 import { dropoutWords, fitWords, helpWords, lostWords, shareOfWalkWords } from "./plan";
 
 /** The screen of range. */
@@ -97,9 +105,9 @@ export function mutedWords({ outage, muted }: WalkForecast): string {
 /** What a receiver needs at its input, and of what that is made. */
 export const needWords = (
   { sensitivityDbm, noiseFloorDbm, interferenceDbm }: LinkAnswer,
-  { requiredSnrDb }: { requiredSnrDb: number },
+  { requiredSnrDb, fromReachM }: { requiredSnrDb: number; fromReachM?: number },
 ): string =>
-  `It needs ${formatRfLevel(sensitivityDbm)}: ${formatDb(requiredSnrDb)} over ${formatRfLevel(noiseFloorDbm)} noise (290 K, the receiver’s noise figure and its feed${interferenceDbm === null ? "" : ", and the noise and products on its frequency"}).`;
+  `It needs ${formatRfLevel(sensitivityDbm)}: ${formatDb(requiredSnrDb)}${fromReachM === undefined ? "" : ` (so that the ${formatMetres(fromReachM)} it is rated for in the open hold)`} over ${formatRfLevel(noiseFloorDbm)} noise (290 K, the receiver’s noise figure and its feed${interferenceDbm === null ? "" : ", and the noise and products on its frequency"}).`;
 
 /** How a level fades there: by what of it comes straight. */
 export function fadingWords(kFactorDb: number): string {

@@ -42,6 +42,16 @@ export function settingStepWords(step: SettingStep): string {
       return "Put it on the receiver’s base once, as the manual says. Both lights show when they are paired.";
     case "pair":
       return "Pair both ends, close together, as their makers say.";
+    case "wake":
+      return "Phantom power on at its input, or switch it on: without power from there it sleeps.";
+    case "others-off":
+      return "Switch off every other pack of this kind that is near.";
+    case "linked":
+      return step.tellsName
+        ? "Its link light is steady, and it shows the pack’s name."
+        : "Its link light is steady.";
+    case "identify":
+      return "Let it be identified: press its key or speak, and see which receiver answers.";
     case "store":
       return {
         "at-once": "It keeps the number at once.",

@@ -11,7 +11,7 @@ export function unitNumberErrorWords(error: UnitNumberError): string {
     case "unreadable":
       return error.problem === "frequency-empty"
         ? "nothing was typed"
-        : `"${error.text}" is not a frequency, a member or a code`;
+        : `"${error.text}" is not a frequency or one of its numbers`;
     case "not-settable":
       return error.isListsOnly
         ? `${error.text} is in none of its lists`

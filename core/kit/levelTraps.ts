@@ -1,3 +1,4 @@
+import { phantomOf } from "./phantom";
 import type { MicPower } from "./models";
 import type { ChannelKit } from "./setups";
 
@@ -46,7 +47,7 @@ export function levelTraps(
   const traps: LevelTrap[] = [];
   if (pack.autoGain === "on") traps.push({ code: "auto-gain", where: "pack" });
   if (input.autoGain === "on") traps.push({ code: "auto-gain", where: "input" });
-  const effect = receiver.phantom ?? "nothing";
+  const effect = phantomOf(receiver);
   if (input.phantom !== undefined && effect === "harms")
     traps.push({ code: "phantom", want: input.phantom === "always" ? "cannot" : "off" });
   if (effect === "wakes")

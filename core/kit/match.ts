@@ -113,7 +113,7 @@ export type Legality =
 export function packLegality(region: Region, pack: PackModel, setMw: number): Legality {
   const air: FrequencyRange[] = pack.adaptive ? [pack.adaptive] : pack.tuning;
   const whereAt = (mw: number): FrequencyRange[] =>
-    overlaps(legalWindows(region, mw), air).filter(
+    overlaps(legalWindows(region, mw, pack.adaptive !== null), air).filter(
       (s) => s.highHz > s.lowHz || air.some((a) => a.lowHz === a.highHz && a.lowHz === s.lowHz),
     );
   const now = whereAt(setMw);
@@ -122,7 +122,7 @@ export function packLegality(region: Region, pack: PackModel, setMw: number): Le
     const where = whereAt(mostMw);
     if (where.length > 0) return { code: "power-too-high", setMw, mostMw, where };
   }
-  const unruled = unruledRanges(region, air);
+  const unruled = unruledRanges(region, air, pack.adaptive !== null);
   return unruled.length > 0 ? { code: "no-rule", where: unruled } : { code: "nowhere" };
 }
 

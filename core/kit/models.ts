@@ -38,6 +38,8 @@ export interface Adaptive {
   lowHz: number;
   highHz: number;
   mostPerRoom: number;
+  /** Where a region's rules make it another number; absent: the same everywhere. */
+  limits?: { region: string; mostPerRoom: number }[];
   /** In the open. */
   rangeM: number;
 }

@@ -98,12 +98,20 @@ test("each level of a menu in its order, at both ends, and in the end what it sh
   ]);
 });
 
-test("systems that choose for themselves are paired", () => {
+test("systems that choose for themselves are woken, paired with the others off, and identified", () => {
   expect(
     settingSteps(
       receiver("hollin-d2"),
       SHIPPED_KIT.packs.find((p) => p.maker === "Hollin")!,
       null,
     ),
-  ).toEqual({ receiver: [{ code: "pair" }], pack: [{ code: "pair" }] });
+  ).toEqual({
+    receiver: [
+      { code: "wake" },
+      { code: "others-off" },
+      { code: "pair" },
+      { code: "linked", tellsName: true },
+    ],
+    pack: [{ code: "pair" }, { code: "identify" }],
+  });
 });

@@ -1,4 +1,5 @@
 import type { ListWord, PackModel, ReceiverModel, Storing, SyncMethod } from "./models";
+import { phantomOf } from "./phantom";
 import { unitNumber, writtenAs } from "./unitNumber";
 
 /** One thing to do with the hands on a unit, in the order that its kind asks for. */
@@ -35,6 +36,12 @@ export type SettingStep =
   /** Brought to the base once, so that name, group number and key are known. */
   | { code: "base" }
   | { code: "pair" }
+  /** It sleeps until its input gives phantom power. */
+  | { code: "wake" }
+  /** No other of its kind within reach may listen while two are paired. */
+  | { code: "others-off" }
+  | { code: "linked"; tellsName: boolean }
+  | { code: "identify" }
   | { code: "store"; how: Storing }
   /** What it must show in the end, in its own form; a pack after it was off and on again. */
   | { code: "read-back"; shown: string; isAfterOff: boolean };
@@ -53,7 +60,7 @@ export function settingSteps(
   pack: PackModel,
   frequencyHz: number | null,
 ): { receiver: SettingStep[]; pack: SettingStep[] } {
-  if (frequencyHz === null) return { receiver: [{ code: "pair" }], pack: [{ code: "pair" }] };
+  if (frequencyHz === null) return pairingSteps(receiver);
   const copies = COPIES.find(
     (m) => receiver.syncMethods.includes(m) && pack.syncMethods.includes(m),
   );
@@ -75,6 +82,26 @@ export function settingSteps(
       ...storing(pack),
       { code: "read-back", shown: writtenAs(pack, frequencyHz), isAfterOff: true },
     ],
+  };
+}
+
+/**
+ * One that chooses for itself gets no number: it has power, pairs with the others off, is left to
+ * choose, and tells which pack it has.
+ */
+function pairingSteps(receiver: ReceiverModel): {
+  receiver: SettingStep[];
+  pack: SettingStep[];
+} {
+  const others: SettingStep = { code: "others-off" };
+  return {
+    receiver: [
+      ...(phantomOf(receiver) === "wakes" ? [{ code: "wake" as const }] : []),
+      others,
+      { code: "pair" },
+      { code: "linked", tellsName: (receiver.tells ?? []).includes("name") },
+    ],
+    pack: [{ code: "pair" }, { code: "identify" }],
   };
 }
 

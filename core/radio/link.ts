@@ -75,6 +75,8 @@ export interface LinkQuestion {
     bandwidthHz: number;
     noiseFigureDb: number;
     requiredSnrDb: number;
+    /** The rated reach that the required ratio was raised for; absent: it is the model's own. */
+    fromReachM?: number;
     overloadDbm: number;
     /**
      * What lies before its sockets beside the antenna's own line: a distribution and its cables.

@@ -16,6 +16,8 @@ export interface Band {
   note: string;
   source: string;
   asOf: string;
+  /** Only for digital systems that choose for themselves; absent: for all. */
+  isForSelfChoosing?: true;
 }
 
 export interface Region {
@@ -55,14 +57,24 @@ export function mergeRanges(ranges: readonly FrequencyRange[]): FrequencyRange[]
   return merged;
 }
 
+/** The bands that speak of a tuned system, or of one that chooses for itself. */
+export const bandsFor = (region: Pick<Region, "bands">, isSelfChoosing = false): Band[] =>
+  isSelfChoosing ? region.bands : region.bands.filter((b) => !b.isForSelfChoosing);
+
 /**
  * Where a transmitter of this power may work at all: the union of bands that allow it, less what
  * any band forbids.
- * @param eirpMw - radiated power in milliwatts, > 0
+ * @param eirpMw - radiated power in milliwatts, > 0 @param isSelfChoosing - one that chooses for
+ *   itself
  */
-export function legalWindows(region: Region, eirpMw: number): FrequencyRange[] {
-  const allowed = mergeRanges(region.bands.filter((b) => b.maxEirpMw >= eirpMw));
-  const forbidden = region.bands.filter((b) => b.maxEirpMw === 0);
+export function legalWindows(
+  region: Region,
+  eirpMw: number,
+  isSelfChoosing = false,
+): FrequencyRange[] {
+  const bands = bandsFor(region, isSelfChoosing);
+  const allowed = mergeRanges(bands.filter((b) => b.maxEirpMw >= eirpMw));
+  const forbidden = bands.filter((b) => b.maxEirpMw === 0);
   return forbidden.reduce((windows, hole) => windows.flatMap((w) => subtract(w, hole)), allowed);
 }
 
@@ -70,8 +82,12 @@ export function legalWindows(region: Region, eirpMw: number): FrequencyRange[] {
  * What of some ranges no band of a region speaks of: neither allowed nor forbidden as far as is
  * known here. Unknown is not forbidden: the regulator knows.
  */
-export function unruledRanges(region: Region, ranges: readonly FrequencyRange[]): FrequencyRange[] {
-  return region.bands.reduce<FrequencyRange[]>(
+export function unruledRanges(
+  region: Region,
+  ranges: readonly FrequencyRange[],
+  isSelfChoosing = false,
+): FrequencyRange[] {
+  return bandsFor(region, isSelfChoosing).reduce<FrequencyRange[]>(
     (left, band) => left.flatMap((s) => subtract(s, band)),
     mergeRanges(ranges),
   );

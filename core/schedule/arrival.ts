@@ -1,3 +1,4 @@
+import { phantomOf } from "~/core/kit/phantom";
 import { type AntennaSeat, antennaSeats, seatAntennas } from "~/core/kit/antennaPlan";
 import { antennaTape, type KitAntenna } from "~/core/kit/antennas";
 import type { Distribution } from "~/core/kit/distribution";
@@ -53,7 +54,14 @@ export type ArrivalStep = { id: string } & (
   | { code: "front-end"; receivers: string[] }
   | { code: "ranges"; receivers: string[] }
   | { code: "factory-settings"; units: string[] }
-  | { code: "inputs"; input: string; kind: InputModel["kind"]; talkers: string[] }
+  /** `phantom`: what the receivers there want of the input's 48 V; null: it has none. */
+  | {
+      code: "inputs";
+      input: string;
+      kind: InputModel["kind"];
+      talkers: string[];
+      phantom: "on" | "off" | null;
+    }
   | { code: "tell-apart"; packs: string[] }
   | { code: "names"; packs: { label: string; talker: string }[] }
   | { code: "same-display"; units: string[] }
@@ -158,7 +166,7 @@ export function arrivalSteps(facts: ArrivalFacts): ArrivalStep[] {
     new: (facts.powered ?? []).filter((x) => x.isNew).map((x) => x.label),
     keep: (facts.powered ?? []).filter((x) => !x.isNew).map((x) => x.label),
     slots: labels(receivers.filter((r) => r.model.power?.from === "slot")),
-    phantom: labels(receivers.filter((r) => r.model.power?.from === "phantom")),
+    phantom: labels(receivers.filter((r) => phantomOf(r.model) === "wakes")),
   };
   if (Object.values(power).some((l) => l.length > 0))
     steps.push({ id: `power.${power.new.join("-")}`, code: "power", ...power });
@@ -204,17 +212,28 @@ export function arrivalSteps(facts: ArrivalFacts): ArrivalStep[] {
     });
   }
   for (const input of kit.inputs) {
-    const talkers = channels
-      .filter((c) => c.inputId === input.id)
-      .map((c) => (c.into === undefined ? c.talker : `${c.talker} (${c.into})`));
-    if (talkers.length > 0)
-      steps.push({
-        id: `input.${input.id}.${talkers.join("-")}`,
-        code: "inputs",
-        input: input.name,
-        kind: input.kind,
-        talkers,
-      });
+    const here = channels.filter((c) => c.inputId === input.id);
+    const wakes = (c: (typeof here)[number]) => {
+      const receiver = receivers.find((r) => r.unit.key === c.receiverKey);
+      return receiver !== undefined && phantomOf(receiver.model) === "wakes";
+    };
+    for (const [phantom, those] of [
+      ["off", here.filter((c) => !wakes(c))],
+      ["on", here.filter(wakes)],
+    ] as const) {
+      const talkers = those.map((c) =>
+        c.into === undefined ? c.talker : `${c.talker} (${c.into})`,
+      );
+      if (talkers.length > 0)
+        steps.push({
+          id: `input.${input.id}.${talkers.join("-")}`,
+          code: "inputs",
+          input: input.name,
+          kind: input.kind,
+          talkers,
+          phantom: input.phantom === undefined ? null : phantom,
+        });
+    }
   }
   if (worn.length > 0) {
     const readers = [...receivers, ...worn].filter((x) => x.model.readout === "mhz");

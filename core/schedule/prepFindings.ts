@@ -1,3 +1,4 @@
+import { kindsOfAir, roomLimit } from "~/core/kit/selfChoosing";
 import { itemAt } from "~/core/units/items";
 import {
   antennaSeats,
@@ -312,6 +313,7 @@ function rangeFindings(facts: PrepFacts, findings: Finding[]): void {
         scenes.some((s) => s.speakers.some((n) => n.toLowerCase() === c.talker.toLowerCase())),
       )
       .flatMap((c) => {
+        // those that choose for themselves are held against their maker's reach instead
         const span = tuningSpan(c.tuning);
         if (!span) return [];
         const question = pathQuestion(
@@ -350,19 +352,25 @@ function adaptiveFindings(
   findings: Finding[],
 ): void {
   const peak = peakOf(facts.scenes)?.talkers.length ?? 0;
+  const kinds = kindsOfAir([...receivers, ...packs], ({ model }) => model.adaptive).map(
+    ({ airs, items }) => ({
+      limit: Math.min(...airs.map((a) => roomLimit(a, facts.region.name))),
+      pairs: mostPairs(
+        channelsOf(receivers.filter((r) => items.includes(r))),
+        packs.filter((p) => items.includes(p)),
+      ),
+    }),
+  );
+  if (kinds.length === 0) return;
   const self = packs.flatMap((p) => p.model.adaptive ?? []);
-  if (self.length === 0) return;
   const tuned = mostPairs(
     channelsOf(receivers.filter((r) => r.model.adaptive === null)),
     packs.filter((p) => p.model.adaptive === null),
   );
-  const most = Math.min(...self.map((a) => a.mostPerRoom));
+  const most = kinds.reduce((n, k) => n + Math.min(k.pairs, k.limit), 0);
   const needed = Math.min(
     peak - tuned,
-    mostPairs(
-      channelsOf(receivers.filter((r) => r.model.adaptive !== null)),
-      packs.filter((p) => p.model.adaptive !== null),
-    ),
+    kinds.reduce((n, k) => n + k.pairs, 0),
   );
   if (needed > most)
     findings.push({
@@ -371,6 +379,7 @@ function adaptiveFindings(
       needed,
       most,
     });
+  if (self.length === 0) return;
   const rangeM = Math.min(...self.map((a) => a.rangeM));
   for (const place of facts.places.filter((p) => p.geometry.distanceM > rangeM)) {
     const asking = facts.scenes.filter((s) => s.placeId === place.id && s.speakers.length > tuned);

@@ -29,11 +29,12 @@ export type AntennaLine =
   | { code: "mine"; pair: PairFigures }
   | { code: "best"; pair: PairFigures };
 
-const WHIP: PlacedAntenna["kind"] = "whip-quarter";
+/** A bare whip belongs on a receiver, not at the end of a cable. */
+const KIND: PlacedAntenna["kind"] = "dipole";
 const SPOTS = 64;
 
 /**
- * Place two antennas: one of four places with one or two walks in it, two whips on stands, and so
+ * Place two antennas: one of four places with one or two walks in it, two dipoles on stands, and so
  * much cable.
  */
 export function antennaExercise(seed: number): AntennaExercise {
@@ -74,7 +75,7 @@ export function placedAt(
   name: string,
 ): PlacedAntenna | null {
   const feed = feedTo(plan, { ...place, heightM });
-  return feed && { id: name, name, ...place, heightM, kind: WHIP, aimDeg: 0, tiltDeg: 0, feed };
+  return feed && { id: name, name, ...place, heightM, kind: KIND, aimDeg: 0, tiltDeg: 0, feed };
 }
 
 /** So often each walk is walked to judge a pair. */
@@ -117,7 +118,7 @@ export function bestPair(
   const { plan, walks, receiver, heightM } = exercise;
   const everyM = Math.max(1, Math.sqrt((plan.widthM * plan.heightM) / SPOTS));
   const found = placeAntennas(
-    { plan, walks, receiver, kinds: [WHIP], spots: gridSpots(plan, everyM, heightM) },
+    { plan, walks, receiver, kinds: [KIND], spots: gridSpots(plan, everyM, heightM) },
     onProgress,
   );
   return found && figuresOf(exercise, found.antennas);

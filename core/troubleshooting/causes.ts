@@ -35,10 +35,43 @@ export const CAUSES = {
   "packs-crossed": 4,
   "wrong-key": 3,
   "other-modulation": 2,
+  crowded: 9,
+  "room-full": 3,
+  "not-paired": 6,
+  asleep: 6,
+  "no-supply": 4,
 } as const;
 
 export type Cause = keyof typeof CAUSES;
 export const CAUSE_IDS = Object.keys(CAUSES) as Cause[];
+
+/** One that is tuned, or one that chooses its channel for itself. */
+export type ChainKind = "tuned" | "self-choosing";
+const ONLY_IN: Partial<Record<Cause, ChainKind>> = {
+  "pack-elsewhere": "tuned",
+  "not-stored": "tuned",
+  "wrong-block": "tuned",
+  "receiver-elsewhere": "tuned",
+  "wheels-swapped": "tuned",
+  stranger: "tuned",
+  "own-second-pack": "tuned",
+  product: "tuned",
+  "broad-noise": "tuned",
+  "antenna-off": "tuned",
+  "antenna-other-block": "tuned",
+  "whip-damaged": "tuned",
+  "one-antenna-path": "tuned",
+  "wrong-key": "tuned",
+  "other-modulation": "tuned",
+  crowded: "self-choosing",
+  "room-full": "self-choosing",
+  "not-paired": "self-choosing",
+  asleep: "self-choosing",
+  "no-supply": "self-choosing",
+};
+/** What can be wrong with one of a kind. */
+export const causesOf = (kind: ChainKind): Cause[] =>
+  CAUSE_IDS.filter((c) => (ONLY_IN[c] ?? kind) === kind);
 
 export type CheckId =
   | "rf-off"
@@ -67,7 +100,12 @@ export type CheckId =
   | "gain"
   | "lead"
   | "spectrum"
-  | "others";
+  | "others"
+  | "link-light"
+  | "wakes"
+  | "supply"
+  | "radios-off"
+  | "fewer-on";
 
 /** A share of outcomes, or the one that is nearly always seen. */
 type Seen = string | Readonly<Record<string, number>>;
@@ -84,6 +122,8 @@ export interface Check {
   touches?: true;
   /** Only where a unit has it: two switches, keys. Left out where the day knows that it has not. */
   needs?: "wheels" | "pairing";
+  /** Only of one kind of chain; absent: of both. */
+  only?: ChainKind;
 }
 
 const NO_RF: readonly Cause[] = [
@@ -97,6 +137,8 @@ const NO_RF: readonly Cause[] = [
   "wheels-swapped",
   "receiver-off",
 ];
+/** Nothing comes over the air of one that chooses for itself. */
+const NO_LINK: readonly Cause[] = ["not-paired", "asleep", "no-supply"];
 const WEAK: readonly Cause[] = [
   "antenna-off",
   "antenna-other-block",
@@ -110,6 +152,7 @@ const each = (causes: readonly Cause[], seen: Seen): Partial<Record<Cause, Seen>
 
 export const CHECKS: Readonly<Record<CheckId, Check>> = {
   "rf-off": {
+    only: "tuned",
     outcomes: ["nothing", "flickers", "steady"],
     usual: "nothing",
     minutes: 0.5,
@@ -125,7 +168,9 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     usual: "full",
     minutes: 0.2,
     shows: {
-      ...each(NO_RF, "none"),
+      ...each([...NO_RF, ...NO_LINK], "none"),
+      crowded: { weak: 0.35, full: 0.65 },
+      "room-full": { none: 0.5, weak: 0.2, full: 0.3 },
       ...each(WEAK, { weak: 0.9, none: 0.05, full: 0.05 }),
       "antenna-off": { weak: 0.6, full: 0.35, none: 0.05 },
       "wrong-block": { none: 0.8, weak: 0.2 },
@@ -139,7 +184,9 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     usual: "clear",
     minutes: 0.3,
     shows: {
-      ...each(NO_RF, "nothing"),
+      ...each([...NO_RF, ...NO_LINK], "nothing"),
+      crowded: "hiss-or-breaks",
+      "room-full": { "hiss-or-breaks": 0.6, nothing: 0.4 },
       ...each(WEAK, { "hiss-or-breaks": 0.85, clear: 0.15 }),
       "antenna-off": { "hiss-or-breaks": 0.65, clear: 0.35 },
       muted: "nothing",
@@ -164,7 +211,10 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     usual: "moves-with-voice",
     minutes: 0.3,
     shows: {
-      ...each([...NO_RF, "muted", "microphone-out", "wrong-key", "lead-broken"], "still"),
+      ...each(
+        [...NO_RF, ...NO_LINK, "muted", "microphone-out", "wrong-key", "lead-broken"],
+        "still",
+      ),
       "microphone-broken": { still: 0.6, "moves-with-voice": 0.4 },
       "recorder-input": { still: 0.7, "always-full": 0.3 },
       "gain-too-high": { "always-full": 0.6, "moves-with-voice": 0.4 },
@@ -185,6 +235,7 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     },
   },
   "pack-number": {
+    only: "tuned",
     outcomes: ["as-planned", "another"],
     usual: "as-planned",
     minutes: 0.7,
@@ -196,12 +247,14 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     },
   },
   "receiver-number": {
+    only: "tuned",
     outcomes: ["as-planned", "another", "dark"],
     usual: "as-planned",
     minutes: 0.2,
     shows: { "receiver-elsewhere": "another", "receiver-off": "dark" },
   },
   wheels: {
+    only: "tuned",
     outcomes: ["as-coded", "changed-round", "another-code"],
     usual: "as-coded",
     minutes: 0.6,
@@ -209,6 +262,7 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     shows: { "wheels-swapped": "changed-round", "pack-elsewhere": "another-code" },
   },
   blocks: {
+    only: "tuned",
     outcomes: ["same", "another-block", "another-kind"],
     usual: "same",
     minutes: 0.4,
@@ -218,6 +272,7 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     },
   },
   restart: {
+    only: "tuned",
     outcomes: ["keeps-number", "loses-number", "stays-dark"],
     usual: "keeps-number",
     minutes: 1,
@@ -236,18 +291,21 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     shows: { "cell-empty": "empty", "cell-low": "low", "cell-reversed": "wrong-way-round" },
   },
   "others-off": {
+    only: "tuned",
     outcomes: ["clears", "stays"],
     usual: "stays",
     minutes: 1.5,
     shows: { product: "clears", "own-second-pack": { clears: 0.9, stays: 0.1 } },
   },
   "own-packs": {
+    only: "tuned",
     outcomes: ["none-other-on", "another-of-ours"],
     usual: "none-other-on",
     minutes: 0.8,
     shows: { "own-second-pack": "another-of-ours" },
   },
   spectrum: {
+    only: "tuned",
     outcomes: ["quiet", "narrow-carrier", "broad"],
     usual: "quiet",
     minutes: 1,
@@ -279,12 +337,13 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     usual: "heard",
     minutes: 0.6,
     shows: {
-      ...each([...NO_RF, "muted", "microphone-out", "wrong-key"], "not-heard"),
+      ...each([...NO_RF, ...NO_LINK, "muted", "microphone-out", "wrong-key"], "not-heard"),
       "microphone-broken": { "not-heard": 0.8, heard: 0.2 },
       "gain-too-low": { heard: 0.6, "not-heard": 0.4 },
     },
   },
   antennas: {
+    only: "tuned",
     outcomes: ["both-right", "one-missing", "of-another-block"],
     usual: "both-right",
     minutes: 0.4,
@@ -322,7 +381,7 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     shows: {
       "one-antenna-path": "only-one-serves",
       "antenna-off": { "only-one-serves": 0.85, neither: 0.15 },
-      ...each(NO_RF, "neither"),
+      ...each([...NO_RF, ...NO_LINK], "neither"),
     },
   },
   phones: {
@@ -338,10 +397,12 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     shows: {
       "packs-crossed": "another-pack",
       stranger: { "none-told": 0.7, "its-own": 0.3 },
-      ...each(NO_RF, "none-told"),
+      ...each([...NO_RF, ...NO_LINK], "none-told"),
+      "not-paired": { "none-told": 0.8, "another-pack": 0.2 },
     },
   },
   modulation: {
+    only: "tuned",
     outcomes: ["all-agree", "key-differs", "kind-differs"],
     usual: "all-agree",
     minutes: 1,
@@ -359,6 +420,58 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     usual: "same-with-another",
     minutes: 1.2,
     shows: { "lead-broken": "cured" },
+  },
+  "link-light": {
+    only: "self-choosing",
+    outcomes: ["linked", "searching", "dark"],
+    usual: "linked",
+    minutes: 0.2,
+    shows: {
+      "not-paired": "searching",
+      "pack-off": "searching",
+      "cell-empty": "searching",
+      "cell-reversed": "searching",
+      "room-full": { searching: 0.6, linked: 0.4 },
+      "too-far": { searching: 0.4, linked: 0.6 },
+      asleep: "dark",
+      "no-supply": "dark",
+      "receiver-off": "dark",
+    },
+  },
+  wakes: {
+    only: "self-choosing",
+    outcomes: ["was-on", "wakes", "stays-dark"],
+    usual: "was-on",
+    minutes: 0.4,
+    shows: {
+      asleep: "wakes",
+      "pack-off": "wakes",
+      "receiver-off": "wakes",
+      "no-supply": "stays-dark",
+      "cell-empty": "stays-dark",
+      "cell-reversed": "stays-dark",
+    },
+  },
+  supply: {
+    only: "self-choosing",
+    outcomes: ["has-power", "no-power"],
+    usual: "has-power",
+    minutes: 0.5,
+    shows: { "no-supply": "no-power", "cell-empty": { "no-power": 0.2, "has-power": 0.8 } },
+  },
+  "radios-off": {
+    only: "self-choosing",
+    outcomes: ["clears", "stays"],
+    usual: "stays",
+    minutes: 1,
+    shows: { crowded: "clears" },
+  },
+  "fewer-on": {
+    only: "self-choosing",
+    outcomes: ["clears", "stays"],
+    usual: "stays",
+    minutes: 1,
+    shows: { "room-full": "clears", crowded: { clears: 0.2, stays: 0.8 } },
   },
 };
 

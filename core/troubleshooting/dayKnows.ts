@@ -2,7 +2,7 @@ import { SAME_SETTING_HZ } from "~/core/units/sameCarrier";
 import { rfOf, silenceOf } from "~/core/channel/verification";
 import type { VerificationPart } from "~/core/channel/verificationParts";
 import type { DayKnows, Finding } from "./faultFinder";
-import type { Cause } from "./causes";
+import { type Cause, CHECKS } from "./causes";
 
 /** What the day knows of one channel before anybody looks. Null: not known. */
 export interface ChannelKnowledge {
@@ -20,6 +20,16 @@ export interface ChannelKnowledge {
   /** Predicted margin at this place, and whether it is too strong. */
   marginDb: number | null;
   isOverloaded: boolean | null;
+  /** Of one that chooses for itself: what else of its kind is in the room, and what feeds it. */
+  selfChoosing?: {
+    /** Ours that share its air, and how many work in one room. */
+    inRoom: number;
+    roomLimit: number;
+    /** It is woken by phantom power, and its input gives none, or is not told to. */
+    isWithoutPhantom: boolean;
+    /** Nothing but the input or a slot feeds it. */
+    isFedFromOutside: boolean;
+  };
   /** What the meter shows now, where it can be asked. */
   meter: { strongestDbm: number; hasAudio: boolean } | null;
 }
@@ -56,6 +66,7 @@ const AS_LOOKS: Partial<
 
 /** What of that is as good as seen, and what it makes likelier or rules out. */
 export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayKnows } {
+  if (k.meets === "adaptive") return selfChoosingKnown(k);
   const findings: Finding[] = [];
   const weights: Partial<Record<Cause, number>> = {
     "wrong-block": k.meets === "never" ? 200 : 0.1,
@@ -75,6 +86,15 @@ export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayK
       outcome: isSame(k.pickHz, k.packHz) ? "as-planned" : "another",
     });
   weights["own-second-pack"] = k.isOtherOnIt ? 60 : 0.3;
+  return {
+    findings: [...findings, ...verified(k, weights)],
+    knows: { weights, has: { wheels: k.hasWheels, pairing: k.isPaired } },
+  };
+}
+
+/** What verification and place say of any channel. */
+function verified(k: ChannelKnowledge, weights: Partial<Record<Cause, number>>): Finding[] {
+  const findings: Finding[] = [];
   for (const { part, outcome } of k.verification) {
     const look = AS_LOOKS[part];
     if (look) findings.push({ check: look.check, outcome: look.says?.[outcome] ?? outcome });
@@ -82,7 +102,27 @@ export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayK
   }
   if (k.marginDb !== null) weights["too-far"] = k.marginDb < THIN_DB ? 4 : 0.5;
   if (k.isOverloaded !== null) weights["too-near"] = k.isOverloaded ? 10 : 0.5;
-  return { findings, knows: { weights, has: { wheels: k.hasWheels, pairing: k.isPaired } } };
+  return findings;
+}
+
+/**
+ * Of one that chooses for itself: no number can be wrong, but it may be out of reach, in a crowded
+ * band, not paired, asleep or without supply.
+ */
+function selfChoosingKnown(k: ChannelKnowledge): { findings: Finding[]; knows: DayKnows } {
+  const weights: Partial<Record<Cause, number>> = {};
+  if (k.isPackOn !== null) weights["pack-off"] = k.isPackOn ? 0.02 : 40;
+  const own = k.selfChoosing;
+  if (own) {
+    weights["room-full"] = own.inRoom > own.roomLimit ? 20 : 0.3;
+    weights.crowded = Math.min(2, 0.5 + own.inRoom / own.roomLimit);
+    weights["no-supply"] = own.isWithoutPhantom ? 30 : own.isFedFromOutside ? 2 : 0.5;
+  }
+  const findings = verified(k, weights).filter((f) => CHECKS[f.check].only !== "tuned");
+  // a pack that was told apart by its name is paired
+  if (findings.some((f) => f.check === "identity" && f.outcome === "its-own"))
+    weights["not-paired"] = 0.05;
+  return { findings, knows: { kind: "self-choosing", weights } };
 }
 
 const isSame = (a: number, b: number): boolean => Math.abs(a - b) < SAME_SETTING_HZ;

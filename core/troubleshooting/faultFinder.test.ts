@@ -1,4 +1,4 @@
-import { CAUSE_IDS, type CheckId, CHECK_IDS, CHECKS } from "./causes";
+import { CAUSE_IDS, causesOf, type CheckId, CHECK_IDS, CHECKS } from "./causes";
 import { type ChannelKnowledge, knownOf, meterSays } from "./dayKnows";
 import { type Finding, likelihood, nextChecks, rankCauses } from "./faultFinder";
 
@@ -77,6 +77,37 @@ describe("what the day knows", () => {
     ["too-far", { marginDb: 3 }, [{ check: "rf-on", outcome: "weak" }]],
     ["too-near", { isOverloaded: true }, [{ check: "rf-on", outcome: "red" }]],
   ])("%s", (cause, change, seen) => expect(first(change, ...seen)).toBe(cause));
+  test("one that chooses for itself is never told of numbers, blocks or antennas; what the room and its supply say counts", () => {
+    const own = { inRoom: 2, roomLimit: 8, isWithoutPhantom: false, isFedFromOutside: true };
+    const of = (change: Partial<ChannelKnowledge>, ...seen: Finding[]) =>
+      first({ meets: "adaptive", pickHz: null, selfChoosing: own, ...change }, ...seen);
+    const dark: Finding = { check: "link-light", outcome: "dark" };
+    expect(of({ selfChoosing: { ...own, isWithoutPhantom: true } }, silent, dark)).toBe(
+      "no-supply",
+    );
+    expect(of({}, silent, dark, { check: "wakes", outcome: "wakes" })).toBe("asleep");
+    expect(
+      of({}, { check: "link-light", outcome: "searching" }, { check: "wakes", outcome: "was-on" }),
+    ).toBe("not-paired");
+    expect(
+      of(
+        {},
+        { check: "voice", outcome: "hiss-or-breaks" },
+        { check: "radios-off", outcome: "clears" },
+      ),
+    ).toBe("crowded");
+    expect(
+      of({ selfChoosing: { ...own, inRoom: 9 } }, { check: "fewer-on", outcome: "clears" }),
+    ).toBe("room-full");
+    expect(of({ marginDb: 2 }, { check: "rf-on", outcome: "weak" })).toBe("too-far");
+    const kind = "self-choosing";
+    expect(nextChecks([], { kind }).every((c) => CHECKS[c.check].only !== "tuned")).toBe(true);
+    expect(
+      rankCauses([], { kind })
+        .map((r) => r.cause)
+        .sort(),
+    ).toEqual(causesOf(kind).sort());
+  });
   test("the meter answers only what it can, with the pack as the look asks for it", () => {
     const meter = { strongestDbm: -60, hasAudio: false };
     expect(

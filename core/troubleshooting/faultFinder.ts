@@ -1,5 +1,13 @@
 import { numberAt } from "~/core/units/items";
-import { CAUSE_IDS, CAUSES, type Cause, type CheckId, CHECK_IDS, CHECKS } from "./causes";
+import {
+  type Cause,
+  CAUSES,
+  causesOf,
+  type ChainKind,
+  CHECK_IDS,
+  type CheckId,
+  CHECKS,
+} from "./causes";
 
 export interface Finding {
   check: CheckId;
@@ -17,6 +25,8 @@ export interface RankedCause {
  * what cannot be looked at.
  */
 export interface DayKnows {
+  /** Absent: one that is tuned. */
+  kind?: ChainKind;
   weights?: Partial<Record<Cause, number>>;
   has?: { wheels?: boolean; pairing?: boolean };
 }
@@ -52,17 +62,20 @@ export function rankCauses(findings: readonly Finding[], knows: DayKnows = {}): 
   for (const f of findings)
     if (!CHECKS[f.check].outcomes.includes(f.outcome))
       throw new RangeError(`"${f.check}" cannot show "${f.outcome}"`);
-  const weights = CAUSE_IDS.map((cause) =>
+  const causes = causesOf(knows.kind ?? "tuned");
+  const weights = causes.map((cause) =>
     findings.reduce(
       (w, f) => w * likelihood(cause, f),
       CAUSES[cause] * (knows.weights?.[cause] ?? 1),
     ),
   );
   const sum = weights.reduce((a, b) => a + b, 0);
-  return CAUSE_IDS.map((cause, i) => ({
-    cause,
-    probability: sum > 0 ? numberAt(weights, i) / sum : 1 / CAUSE_IDS.length,
-  })).sort((a, b) => b.probability - a.probability);
+  return causes
+    .map((cause, i) => ({
+      cause,
+      probability: sum > 0 ? numberAt(weights, i) / sum : 1 / causes.length,
+    }))
+    .sort((a, b) => b.probability - a.probability);
 }
 
 const entropyBits = (shares: readonly number[]): number =>
@@ -100,7 +113,8 @@ export function nextChecks(
 /** Walking over, reading a question and answering it takes time too. */
 const MINUTES_TO_ASK = 1;
 
-function isPossible(check: CheckId, { has }: DayKnows): boolean {
-  const { needs } = CHECKS[check];
+function isPossible(check: CheckId, { has, kind = "tuned" }: DayKnows): boolean {
+  const { needs, only = kind } = CHECKS[check];
+  if (only !== kind) return false;
   return needs === undefined || has?.[needs] !== false;
 }

@@ -1,3 +1,4 @@
+import styled from "styled-components";
 import { useState } from "react";
 import {
   BATTERY,
@@ -171,7 +172,7 @@ function NewSupply({ view, isBusy, send }: OtherPowerProps) {
           {BATTERY.addASupply}
         </Button>
       </Row>
-      <Row role="group" aria-label={BATTERY.powers}>
+      <Checks role="group" aria-label={BATTERY.powers}>
         <Soft>{BATTERY.powers}</Soft>
         {free.map((r) => (
           <CheckField
@@ -184,7 +185,13 @@ function NewSupply({ view, isBusy, send }: OtherPowerProps) {
             {r.label}
           </CheckField>
         ))}
-      </Row>
+      </Checks>
     </Stack>
   );
 }
+
+const Checks = styled(Row)`
+  > label {
+    flex: none;
+  }
+`;

@@ -1,11 +1,20 @@
 import { formatSpan } from "~/contract/messages/format";
 import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import type { BankChoice } from "~/core/coordination/search/banks";
+import { modelName, type ReceiverModel } from "~/core/kit/models";
+import { freeLevels } from "~/core/kit/unitNumber";
+import { formatMhz } from "~/core/units/frequencyText";
 import { Figure, Panel, Soft, Table } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
 
 /** The banks of each maker's model as they are here today, the one taken first. */
-export function BankList({ banks }: { banks: readonly BankChoice[] }) {
+export function BankList({
+  banks,
+  models,
+}: {
+  banks: readonly BankChoice[];
+  models: readonly ReceiverModel[];
+}) {
   if (banks.length === 0)
     return (
       <Panel>
@@ -34,7 +43,8 @@ export function BankList({ banks }: { banks: readonly BankChoice[] }) {
                 <Soft style={{ display: "block" }}>{b.model}</Soft>
               </th>
               <td data-label={FREQUENCIES_TEXTS.membersFreeHere}>
-                <Figure>{FREQUENCIES_TEXTS.of(b.free, b.members)}</Figure>
+                <Figure>{FREQUENCIES_TEXTS.of(b.freeHz.length, b.members)}</Figure>
+                <FreeMembers choice={b} model={models.find((m) => modelName(m) === b.model)} />
               </td>
               <td data-label={FREQUENCIES_TEXTS.placed}>
                 <Figure>{FREQUENCIES_TEXTS.ofWith(b.placed, b.wanted)}</Figure>
@@ -54,5 +64,28 @@ export function BankList({ banks }: { banks: readonly BankChoice[] }) {
         </tbody>
       </Table>
     </Panel>
+  );
+}
+
+/** Which they are, in the unit's own numbers. */
+function FreeMembers({ choice, model }: { choice: BankChoice; model: ReceiverModel | undefined }) {
+  if (!model || choice.freeHz.length === 0) return null;
+  const free = new Set(choice.freeHz);
+  const levels = freeLevels(model, (hz) => free.has(hz))
+    .filter((l) => choice.bank === null || l.list === choice.bank)
+    .map((l) => ({ ...l, members: l.members.filter((m) => m.isFree) }))
+    .filter((l) => l.members.length > 0);
+  return (
+    <details>
+      <summary>{FREQUENCIES_TEXTS.whichAreFree}</summary>
+      {levels.map((l) => (
+        <p key={`${l.block ?? ""} ${l.list}`}>
+          {choice.bank === null && (
+            <Soft>{`${FREQUENCIES_TEXTS.bankWith([l.block, l.list].filter((x) => x !== null).join(" "))}: `}</Soft>
+          )}
+          {l.members.map((m) => `${m.number} (${formatMhz(m.frequencyHz)})`).join(", ")}
+        </p>
+      ))}
+    </details>
   );
 }

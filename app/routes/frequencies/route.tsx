@@ -217,7 +217,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
               ))}
             </p>
           )}
-          {found?.banks && <BankList banks={found.banks} />}
+          {found?.banks && <BankList banks={found.banks} models={view.kit.receivers} />}
           {pick.request.others.length > 0 && (
             <Soft as="p">{`${othersWords(pick.request.others, nameOf)} ${quietWords(law.maxNoiseDbm)}`}</Soft>
           )}

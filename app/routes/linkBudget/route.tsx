@@ -15,6 +15,7 @@ import { pathQuestion, type PathSetup } from "~/core/radio/pathSetup";
 import { MIN_MARGIN_DB } from "~/core/channel/channelState";
 import { tuningSpan } from "~/core/devices/tuning";
 import { packModel, receiverModel } from "~/core/kit/models";
+import { withReach } from "~/core/kit/selfChoosing";
 import { defaultSetup } from "~/core/kit/setups";
 import type { CoaxType } from "~/core/radio/feed";
 import { linkCorrections } from "~/core/location/linkWalk";
@@ -150,7 +151,7 @@ function ChannelPlace(props: ChannelPlaceProps) {
         pathQuestion(
           { ...place.geometry, ...found?.room },
           setup,
-          found?.receiver.figures ?? receiver,
+          found?.receiver.figures ?? withReach(receiver, pack),
           frequencyHz,
           {
             corrections: linkCorrections(found ?? NOTHING_FOUND, setup),
@@ -158,7 +159,7 @@ function ChannelPlace(props: ChannelPlaceProps) {
           },
         ),
       ),
-    [place.geometry, setup, receiver, found, frequencyHz],
+    [place.geometry, setup, receiver, pack, found, frequencyHz],
   );
   const coax = setup.feed.find((f) => f.kind === "coax");
   const setCable = (type: CoaxType | "none", lengthM: number) =>

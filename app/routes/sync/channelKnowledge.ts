@@ -1,7 +1,9 @@
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import type { MeterReading } from "~/core/devices/readings";
 import type { ChannelKnowledge } from "~/core/troubleshooting/dayKnows";
-import { packModel, receiverModel } from "~/core/kit/models";
+import { inputModel, packModel, receiverModel } from "~/core/kit/models";
+import { phantomOf } from "~/core/kit/phantom";
+import { roomLimit } from "~/core/kit/selfChoosing";
 import { pickedHz } from "~/core/channel/pickedFrequency";
 
 /** What the day knows of a channel that does not work. */
@@ -33,6 +35,26 @@ export function knowledgeOf(
     ),
     marginDb: c.placeCheckHere?.marginDb ?? null,
     isOverloaded: c.placeCheckHere?.overload ?? null,
+    ...(receiver.adaptive
+      ? {
+          selfChoosing: {
+            inRoom: view.channels.filter((x) => {
+              const air = receiverModel(view.kit, x.receiverModelId).adaptive;
+              return (
+                air !== null &&
+                receiver.adaptive !== null &&
+                air.lowHz < receiver.adaptive.highHz &&
+                receiver.adaptive.lowHz < air.highHz
+              );
+            }).length,
+            roomLimit: roomLimit(receiver.adaptive, view.day.region),
+            isWithoutPhantom:
+              phantomOf(receiver) === "wakes" &&
+              inputModel(view.kit, c.inputId).phantom === undefined,
+            isFedFromOutside: receiver.power !== undefined && receiver.power.from !== "batteries",
+          },
+        }
+      : {}),
     meter: reading && {
       strongestDbm: Math.max(reading.rfADbm, reading.rfBDbm),
       hasAudio: reading.hasAudio,

@@ -4,6 +4,7 @@ export const FREQUENCIES_TEXTS = {
   noReceiverHereHasBanks: "No receiver here has banks: all were computed.",
   bank: "Bank",
   membersFreeHere: "Members free here",
+  whichAreFree: "Which",
   placed: "Placed",
   smallestMargin: "Smallest margin",
   allBanksMixed: "all banks mixed",

@@ -128,6 +128,11 @@ export const MODELS_TEXTS = {
   bandwidthKhz: "Bandwidth, kHz",
   needsBetweenChannels: "Needs between channels",
   noiseFigureDb: "Noise figure, dB",
+  orItsSensitivity: "or its sensitivity",
+  orItsSensitivityHint:
+    "As its data sheet says: −97 dBm, or 2.2 µV for 20 dB SINAD. Over its noise it then needs that less the noise floor: −174 dBm + 10·log10 of the bandwidth in hertz + noise figure.",
+  sensitivityCannotBe: (db: number) =>
+    `that would be ${db} dB over its noise: check bandwidth and noise figure`,
   needsOverItsNoiseDb: "Needs above its noise, dB",
   overloadsAtDbm: "Overloads at, dBm",
   outputAtFullScaleDbu: "Output at full scale, dBu",
@@ -190,7 +195,9 @@ export const MODELS_TEXTS = {
   aa: "AA",
   batteriesAtOnce: "Batteries at once",
   aNewSetLastsH: "A new set lasts, h",
-  atMostInARoom: "Range in a room",
+  atMostInARoom: "Most in one room",
+  otherLimits: "Most by region",
+  otherLimitsHint: "Where a region’s rules allow another number: US 8, EU 12.",
   reachesInTheOpenM: "Reaches in the open, m",
   ofThem: " of them",
   atMost: (maximum: string | number, ofWords: string) => `at most ${maximum}${ofWords}`,

@@ -275,7 +275,7 @@ test("each model keeps to its own bank; only where none has room for all are ban
   expect(banks[0]).toMatchObject({
     bank: "2",
     members: 4,
-    free: 4,
+    freeHz: rich[1]!.frequenciesHz,
     placed: 3,
     wanted: 3,
     isTaken: true,

@@ -64,7 +64,7 @@ export interface BankChoice {
   bank: string | null;
   members: number;
   /** Members that law, scan and others' carriers leave, each by itself. */
-  free: number;
+  freeHz: number[];
   placed: number;
   wanted: number;
   /**
@@ -153,7 +153,7 @@ export function chooseBank(
         model,
         bank: id,
         members: bank.frequenciesHz.length,
-        free: freeMembers(request, channelIds, bank),
+        freeHz: freeMembers(request, channelIds, bank),
         placed,
         wanted: channelIds.length,
         inHandHz: inHandHz === Infinity ? null : inHandHz,
@@ -181,14 +181,14 @@ function freeMembers(
   request: CoordinationRequest,
   channelIds: readonly string[],
   bank: Bank,
-): number {
+): number[] {
   const channel = request.channels.find((c) => channelIds.includes(c.id));
-  if (!channel) return 0;
+  if (!channel) return [];
   const judge = new SetJudge(request, null);
   return bank.frequenciesHz.filter(
     (frequencyHz) =>
       itemAt(judge.judge([{ channelId: channel.id, frequencyHz }]).picks, 0).broken.length === 0,
-  ).length;
+  );
 }
 
 /** The channel with the bank's members as its only places. */

@@ -1,6 +1,7 @@
 import { notes } from "~/contract/messages/notes";
 import { count } from "~/contract/messages/format";
-import { receiverModel } from "~/core/kit/models";
+import { packModel, receiverModel } from "~/core/kit/models";
+import { withReach } from "~/core/kit/selfChoosing";
 import { holds, walkForecast } from "~/core/location/forecast";
 import type { FloorPlan, Walk } from "~/core/location/floorPlan";
 import { linkCorrections, linkWalk } from "~/core/location/linkWalk";
@@ -251,7 +252,11 @@ export async function keepPlace(
   if (!links.ok) return links;
   const here = links.value[channel.id];
   const receiver =
-    here?.receiver.figures ?? receiverModel(loaded.kit, loaded.unit(channel.receiverKey).modelId);
+    here?.receiver.figures ??
+    withReach(
+      receiverModel(loaded.kit, loaded.unit(channel.receiverKey).modelId),
+      packModel(loaded.kit, loaded.unit(channel.packKey).modelId),
+    );
   const ask = (setup: PathSetup, foundHere: FoundHere) =>
     pathQuestion({ ...place.geometry, ...here?.room }, setup, receiver, frequencyHz, foundHere);
   const interference = here?.interference ? { interference: here.interference } : {};

@@ -6,7 +6,8 @@ import { conflictsOfEach, eachOnce } from "~/core/coordination/rules/relations";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
 import { mwToDbm } from "~/core/units/decibels";
 import { type Distribution, distributionOf, feedOf, lineTo } from "~/core/kit/distribution";
-import { packModel, receiverModel } from "~/core/kit/models";
+import { type PackModel, packModel, type ReceiverModel, receiverModel } from "~/core/kit/models";
+import { requiredSnrWithReachDb } from "~/core/kit/selfChoosing";
 import { powerOf } from "~/core/kit/units";
 import type { FeedItem } from "~/core/radio/feed";
 import { ordinaryRig, type RigDetail } from "~/core/report/rigCard";
@@ -85,17 +86,20 @@ const HALF_OF_PATHS_DB = 2;
  * (common practice, no published source).
  */
 function receiverOf(
-  model: ReturnType<typeof receiverModel>,
+  model: ReceiverModel,
+  pack: PackModel,
   distributions: readonly Distribution[],
   receiverKey: string,
 ): WalkReceiver {
-  const { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm, diversity } = model;
+  const { bandwidthHz, noiseFigureDb, overloadDbm, diversity } = model;
+  const requiredSnrDb = requiredSnrWithReachDb(model, pack);
   return {
     figures: {
       bandwidthHz,
       noiseFigureDb,
       overloadDbm,
       requiredSnrDb: requiredSnrDb + (diversity === "one-path" ? HALF_OF_PATHS_DB : 0),
+      ...(model.adaptive ? { fromReachM: model.adaptive.rangeM } : {}),
       ...behindAntennas(distributions, receiverKey),
     },
     isDiversity: diversity !== "none",
@@ -168,7 +172,7 @@ async function walkersOf(
         moves: c.moves,
         packLabel: channel.packLabel,
         receiverLabel: channel.receiverLabel,
-        receiver: receiverOf(receiver, loaded.distributions, c.receiverKey),
+        receiver: receiverOf(receiver, model, loaded.distributions, c.receiverKey),
         powersMw: model.powersMw,
         mostMw: bindToLaw(model.powersMw, law?.maxEirpMw ?? null) ?? powerMw,
         law: law ? { maxEirpMw: law.maxEirpMw, licence: law.licence, asOf: law.asOf } : null,

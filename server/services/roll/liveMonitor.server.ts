@@ -2,7 +2,8 @@ import { defined } from "~/core/units/items";
 import type { LiveFrame, LiveHalf } from "~/core/devices/readings";
 import type { DayEventDetail } from "~/core/journal/dayEvents";
 import { openAnswers } from "~/core/report/hitStories";
-import { receiverModel } from "~/core/kit/models";
+import { packModel, receiverModel } from "~/core/kit/models";
+import { requiredSnrWithReachDb } from "~/core/kit/selfChoosing";
 import { noiseFloorDbm } from "~/core/radio/feed";
 import { type Attention, dropoutsIn, isUsual, watchChannel } from "~/core/monitor/channelWatch";
 import { followUsual, type LinkLimits, usualRf, type UsualRf } from "~/core/monitor/hitEvidence";
@@ -240,7 +241,9 @@ export class LiveMonitor implements RollFeed {
         tellsPartner: (model.tells ?? []).length > 0,
         limits: {
           noiseDbm,
-          sensitivityDbm: noiseDbm + model.requiredSnrDb,
+          sensitivityDbm:
+            noiseDbm +
+            requiredSnrWithReachDb(model, packModel(loaded.kit, loaded.unit(c.packKey).modelId)),
           overloadDbm: model.overloadDbm,
           bandwidthHz: model.bandwidthHz,
         },

@@ -155,6 +155,27 @@ export const ADAPTIVE: ModelField[] = [
     (m, mostPerRoom) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, mostPerRoom } }),
     { min: 1, max: 200, whole: true },
   ),
+  {
+    id: "limits",
+    label: MODELS_TEXTS.otherLimits,
+    hint: MODELS_TEXTS.otherLimitsHint,
+    show: (m) => (m.adaptive?.limits ?? []).map((l) => `${l.region} ${l.mostPerRoom}`).join(", "),
+    take: (m, text) => {
+      if (!m.adaptive) return good(m);
+      const limits: { region: string; mostPerRoom: number }[] = [];
+      for (const part of text
+        .split(/[,;]/)
+        .map((t) => t.trim())
+        .filter(Boolean)) {
+        const read = /^(.{1,60}?)[ :]+(\d{1,3})$/.exec(part);
+        const most = Number(read?.[2]);
+        if (!read || most < 1 || most > 200) return bad(MODELS_TEXTS.otherLimitsHint);
+        limits.push({ region: (read[1] ?? "").trim(), mostPerRoom: most });
+      }
+      const { limits: _, ...adaptive } = m.adaptive;
+      return good({ ...m, adaptive: limits.length === 0 ? adaptive : { ...adaptive, limits } });
+    },
+  },
   figure(
     "rangeM",
     MODELS_TEXTS.reachesInTheOpenM,

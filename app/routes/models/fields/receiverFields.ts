@@ -17,6 +17,7 @@ import {
   RECEIVER_SUPPLIES,
   type ReceiverModel,
 } from "~/core/kit/models";
+import { parseSensitivity, requiredSnrFromDb } from "~/core/kit/sensitivity";
 import { bad, choice, figure, good, list, type ModelField, number } from "./fieldKinds";
 
 const SPACINGS = [
@@ -181,6 +182,22 @@ export const RECEIVER: ModelField<ReceiverModel>[] = [
     (m, requiredSnrDb) => ({ ...m, requiredSnrDb }),
     { min: 0, max: 80 },
   ),
+  {
+    // turns a data sheet's words into the figure above; kept is that figure alone
+    id: "sensitivity",
+    label: MODELS_TEXTS.orItsSensitivity,
+    hint: MODELS_TEXTS.orItsSensitivityHint,
+    show: () => "",
+    take: (m, text) => {
+      if (text.trim() === "") return good(m);
+      const read = parseSensitivity(text);
+      if (!read.ok) return bad(MODELS_TEXTS.orItsSensitivityHint);
+      const requiredSnrDb = requiredSnrFromDb(read.value, m);
+      return requiredSnrDb < 0 || requiredSnrDb > 80
+        ? bad(MODELS_TEXTS.sensitivityCannotBe(requiredSnrDb))
+        : good({ ...m, requiredSnrDb });
+    },
+  },
   figure(
     "overload",
     MODELS_TEXTS.overloadsAtDbm,
