@@ -1,4 +1,5 @@
 import type { Transaction } from "sequelize";
+import { bandsFor } from "~/core/regulations/region";
 import { notes } from "~/contract/messages/notes";
 import { defined, itemAt } from "~/core/units/items";
 import { levelOf } from "~/core/coordination/explaining/explain";
@@ -161,7 +162,10 @@ async function walkersOf(
     const noise = basis.request.noise
       .filter((n) => n.highHz > frequencyHz - half && n.lowHz < frequencyHz + half)
       .map((n) => n.levelDbm);
-    const law = region.bands.find((b) => frequencyHz >= b.lowHz && frequencyHz <= b.highHz) ?? null;
+    const law =
+      bandsFor(region, model.adaptive !== null).find(
+        (b) => frequencyHz >= b.lowHz && frequencyHz <= b.highHz,
+      ) ?? null;
     const powerMw = powerOf(kit, unit(c.packKey));
     return [
       {
