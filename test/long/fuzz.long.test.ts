@@ -42,7 +42,7 @@ import { bent, type Pools, valuesOf } from "./shapeValues";
 
 const SEED = 20261129;
 /** Work that one request may cost; whoever waits for ever gets no answer (FuzzServer). */
-const MAX_CPU_MS = 5000;
+const MAX_CPU_MS = 600;
 const MAX_MB = 500;
 const ROUNDS = Number(process.env["PLAIN_CHANNEL_ROUNDS"] ?? 20);
 const FIRST_ROUND = Number(process.env["PLAIN_CHANNEL_FIRST_ROUND"] ?? 0);
@@ -434,12 +434,15 @@ test(`${ROUNDS * A_ROUND} spoiled requests and files against the built applicati
   const counted = { taken: 0, refused: 0, mostMs: 0, mostMb: 0 };
   const bases = [await prepared(true), await prepared(false)];
   for (const base of bases) expect(Object.keys(base.corpus).length).toBeGreaterThan(12);
-  for (let round = FIRST_ROUND; round < FIRST_ROUND + ROUNDS; round += 1) {
+  /** One round from its start. @returns what took too much work, by its place in the round */
+  const played = async (round: number): Promise<Map<number, string>> => {
     const base = bases[round % 2]!;
     const isStill = round % 4 < 2;
     const folder = newFolder();
     cpSync(base.folder, folder, { recursive: true });
     const server = await FuzzServer.start(folder, round % 2 === 0);
+    const heavy = new Map<number, string>();
+    let asks = 0;
     let last = "";
     let slowest = "";
     /** Asks, and judges what came back by it and by what it cost. */
@@ -458,14 +461,14 @@ test(`${ROUNDS * A_ROUND} spoiled requests and files against the built applicati
         counted.mostMs = Math.round(got.ms);
         slowest = `${named(asked).slice(0, 120)}, after ${last}`;
       }
-      const say = (what: string) =>
-        wrong.push(
-          `round ${round}: ${what}: ${named(asked)} → ${got.status} ${got.text.slice(0, 300)}${cpuMs > MAX_CPU_MS ? `, after ${last}` : ""}`,
-        );
-      if (got.status === 0) say(server.isUp ? "no answer" : "it ended");
+      const said = (what: string) =>
+        `round ${round}: ${what}: ${named(asked)} → ${got.status} ${got.text.slice(0, 300)}`;
+      if (got.status === 0) wrong.push(said(server.isUp ? "no answer" : "it ended"));
       // 503 and 507 are the disk's and the file's; they come with words
-      if (got.status >= 500 && got.status !== 503 && got.status !== 507) say("no words");
-      if (cpuMs > MAX_CPU_MS) say(`${cpuMs} ms of work`);
+      if (got.status >= 500 && got.status !== 503 && got.status !== 507)
+        wrong.push(said("no words"));
+      if (cpuMs > MAX_CPU_MS) heavy.set(asks, `${said(`${cpuMs} ms of work`)}, after ${last}`);
+      asks += 1;
       last = `${named(asked).slice(0, 200)} (${got.status}, ${Math.round(got.ms)} ms, ${Buffer.byteLength(asked.body ?? "")} bytes)`;
     };
     for (const asked of fc.sample(requests(base.corpus, isStill), {
@@ -485,6 +488,15 @@ test(`${ROUNDS * A_ROUND} spoiled requests and files against the built applicati
     process.stdout.write(
       `round ${round}, ${ROUNDS} in all: ${JSON.stringify(counted)}, ${wrong.length} wrong; slowest ${slowest}\n`,
     );
+    return heavy;
+  };
+  for (let round = FIRST_ROUND; round < FIRST_ROUND + ROUNDS; round += 1) {
+    const heavy = await played(round);
+    if (heavy.size === 0) continue;
+    // A stall of the machine is counted as work of the process. What the application itself makes
+    // of a request, it makes again of the same round.
+    const again = await played(round);
+    for (const [at, what] of heavy) if (again.has(at)) wrong.push(what);
   }
   expect(wrong).toEqual([]);
   expect(counted.mostMb).toBeLessThan(MAX_MB);
