@@ -52,6 +52,7 @@ export default exact([
     route("guided-setup", "routes/guidedSetup/route.tsx"),
     route("pairing", "routes/pairing/route.tsx"),
     route("patch", "routes/patch/route.tsx"),
+    route("bring", "routes/bring/route.tsx"),
   ]),
   route("day/:dayId/scan/events", "routes/scanEvents/route.ts"),
   route("day/:dayId/scenes.csv", "routes/sceneList/route.ts"),

@@ -30,6 +30,7 @@ export const SCREENS = [
   "guided-setup",
   "pairing",
   "patch",
+  "bring",
 ] as const;
 
 /** And those beside the days. */

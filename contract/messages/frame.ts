@@ -5,6 +5,7 @@ import { count, formatAge, formatClock, formatDate } from "./format";
 export const FRAME = {
   product: "Plain Channel",
   stages: "Stages",
+  more: "More",
   locations: "Locations of the day",
   skip: "Skip to the screen",
   commands: "Commands",

@@ -1,3 +1,4 @@
+import type { NamedBlock } from "./models";
 import { defined, numberAt } from "~/core/units/items";
 import { plainText } from "~/core/units/plainText";
 import type { TuningRange } from "~/core/devices/tuning";
@@ -95,3 +96,22 @@ export const formatTuning = (tuning: readonly TuningRange[]): string =>
         : `${t.lowHz / 1e6}–${t.highHz / 1e6} in ${t.stepHz / 1000} kHz`,
     )
     .join("; ");
+
+/**
+ * Reads named blocks, one a line or parted by ";": "K1: 494–518; K2 518–542".
+ * @returns those that were read, lowest first, and the parts that name none
+ */
+export function readBlocks(text: string): { blocks: NamedBlock[]; refused: string[] } {
+  const blocks: NamedBlock[] = [];
+  const refused: string[] = [];
+  for (const part of text.split(/[;\n]/).map((t) => t.trim())) {
+    if (part === "") continue;
+    const named = /^([^:]{1,20}):(.*)$/.exec(part) ?? /^(\S{1,20})\s+(.*)$/.exec(part);
+    const read = parseTuning(named?.[2] ?? "");
+    const range = read.ok ? read.value[0] : undefined;
+    if (named?.[1] && range && range.highHz > range.lowHz)
+      blocks.push({ id: named[1].trim(), lowHz: range.lowHz, highHz: range.highHz });
+    else refused.push(part.slice(0, 30));
+  }
+  return { blocks: blocks.sort((a, b) => a.lowHz - b.lowHz), refused };
+}

@@ -1,16 +1,8 @@
 import { defined } from "~/core/units/items";
-import { packLegality } from "~/core/kit/match";
-import { type Kit, packModel, receiverModel } from "~/core/kit/models";
-import { powerOf, type CaseUnit } from "~/core/kit/units";
+import type { Kit } from "~/core/kit/models";
+import type { CaseUnit } from "~/core/kit/units";
 import type { Region } from "~/core/regulations/region";
-import { endsMeet, mostPairs } from "./prepFindings";
-
-/** A pack and a channel of a receiver that nobody uses. */
-export interface FreePair {
-  receiverKey: string;
-  half: number;
-  packKey: string;
-}
+import { type Chain, endsMeet, freeUnits, mostPairs } from "~/core/kit/chains";
 
 export type NoPair =
   /** There is none in the kit at all. */
@@ -26,22 +18,10 @@ export function freePair(
   kit: Kit,
   region: Region,
   units: readonly CaseUnit[],
-  taken: readonly { receiverKey: string; half: number; packKey: string }[],
+  taken: readonly Chain[],
   takenPacks: readonly string[] = [],
-): { pair: FreePair } | { why: NoPair } {
-  const halves = units
-    .filter((u) => u.kind === "receiver")
-    .flatMap((unit) => {
-      const model = receiverModel(kit, unit.modelId);
-      return Array.from({ length: model.halves }, (_, half) => ({ unit, model, half }));
-    })
-    .filter((h) => !taken.some((t) => t.receiverKey === h.unit.key && t.half === h.half));
-  const packs = units
-    .filter(
-      (u) =>
-        u.kind === "pack" && !taken.some((t) => t.packKey === u.key) && !takenPacks.includes(u.key),
-    )
-    .map((unit) => ({ unit, model: packModel(kit, unit.modelId) }));
+): { pair: Chain } | { why: NoPair } {
+  const { halves, packs } = freeUnits(kit, region, units, taken, takenPacks);
   const has = (kind: CaseUnit["kind"]) => units.some((u) => u.kind === kind);
   if (halves.length === 0)
     return { why: has("receiver") ? "no-receiver-channel" : "kit-no-receiver" };
@@ -51,7 +31,7 @@ export function freePair(
       .filter((p) => endsMeet(h, p))
       .map((p) => ({
         pair: { receiverKey: h.unit.key, half: h.half, packKey: p.unit.key },
-        isLegal: packLegality(region, p.model, powerOf(kit, p.unit)).code === "fine",
+        isLegal: p.isLegal,
         left: mostPairs(
           halves.filter((x) => x !== h),
           packs.filter((x) => x !== p),

@@ -1,6 +1,7 @@
 import { modelName, packModel, receiverModel } from "~/core/kit/models";
 import { type StockKind } from "~/core/kit/units";
-import { antennaNeeds, batteriesOf, endsMeet, type PrepFacts } from "./prepFindings";
+import { endsMeet } from "~/core/kit/chains";
+import { antennaNeeds, batteriesOf, type PrepFacts } from "./prepFindings";
 import { packDays, peakOf } from "./scenes";
 
 /**

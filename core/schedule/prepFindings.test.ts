@@ -1,7 +1,8 @@
 import { USUAL_RULE } from "./batteryChanges";
 import { antennasOfStock } from "~/core/kit/antennas";
 import { packingList } from "./packing";
-import { mostPairs, prepFindings, type PrepFacts } from "./prepFindings";
+import { mostPairs } from "~/core/kit/chains";
+import { prepFindings, type PrepFacts } from "./prepFindings";
 import type { Scene } from "./scenes";
 import { sketchGeometry } from "~/core/location/placeSketch";
 import { guessColumns, readSceneTable } from "./sceneTable";

@@ -13,7 +13,8 @@ import {
   type DistributionProblem,
   distributionProblems,
 } from "~/core/kit/distribution";
-import { packLegality, pairing } from "~/core/kit/match";
+import { channelsOf, type Fitted, mostPairs, pairOf } from "~/core/kit/chains";
+import { packLegality } from "~/core/kit/match";
 import { type FirmwareBehind, firmwareBehind } from "~/core/kit/firmware";
 import {
   type Kit,
@@ -136,18 +137,8 @@ export type Finding =
       rangeM: number;
     };
 
-/** A unit of the case with its model. */
-export interface Fitted<Model> {
-  unit: Pick<CaseUnit, "key" | "label" | "keyName">;
-  model: Model;
-}
 type Receiver = Fitted<ReceiverModel>;
 type Pack = Fitted<PackModel>;
-
-const pairOf = (receiver: Receiver, pack: Pack) =>
-  pairing(receiver.model, pack.model, { receiver: receiver.unit.keyName, pack: pack.unit.keyName });
-/** Whether a receiver and a pack of the case can work together, their keys counted. */
-export const endsMeet = (receiver: Receiver, pack: Pack): boolean => pairOf(receiver, pack).works;
 
 /**
  * Everything that the scenes ask for and the case does not have, and everything in the case that
@@ -215,9 +206,6 @@ const scenesWithMore = (scenes: readonly Scene[], have: number): string[] => [
       .flatMap((s) => s.sceneNumbers),
   ),
 ];
-const channelsOf = (receivers: readonly Receiver[]): Receiver[] =>
-  receivers.flatMap((r) => Array.from({ length: r.model.halves }, () => r));
-
 const stockOf = (facts: PrepFacts, kind: StockKind): number =>
   facts.stock.filter((s) => s.kind === kind).reduce((n, s) => n + s.count, 0);
 
@@ -281,24 +269,6 @@ function chainFindings(
       needed: recordersNeeded,
       have: recorders,
     });
-}
-
-/**
- * The most chains that receiver channels and packs make, each used once (bipartite matching by
- * augmenting paths).
- */
-export function mostPairs(channels: readonly Receiver[], packs: readonly Pack[]): number {
-  const channelOfPack = new Map<number, number>();
-  const tryChannel = (c: number, seen: Set<number>): boolean =>
-    packs.some((pack, p) => {
-      if (seen.has(p) || !endsMeet(itemAt(channels, c), pack)) return false;
-      seen.add(p);
-      const holder = channelOfPack.get(p);
-      if (holder !== undefined && !tryChannel(holder, seen)) return false;
-      channelOfPack.set(p, c);
-      return true;
-    });
-  return channels.reduce((n, _, c) => n + (tryChannel(c, new Set()) ? 1 : 0), 0);
 }
 
 /**

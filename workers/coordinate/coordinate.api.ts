@@ -3,7 +3,9 @@ import { type BankChoice, chooseBank, type ModelBanks } from "~/core/coordinatio
 import { changeFewest, type PresentPick } from "~/core/coordination/changing/changeFewest";
 import type { SearchHooks, SearchProgress } from "~/core/coordination/search/coordinate";
 import { type JudgedSet, SetJudge } from "~/core/coordination/explaining/judge";
+import { howMany, type HowMany, type SystemAsked } from "~/core/coordination/changing/howMany";
 import { makeRoom, type RoomFound } from "~/core/coordination/changing/makeRoom";
+import { recast, type Recast, type RecastOffer } from "~/core/coordination/changing/recast";
 import { coordinateQuietFirst } from "~/core/coordination/search/quietFirst";
 import type { CoordinationRequest, CoordinationResult } from "~/core/coordination/problem/request";
 import {
@@ -67,6 +69,14 @@ export const coordinateApi = {
   /** What could be given up so that all find a place. */
   room(request: CoordinationRequest): RoomFound[] {
     return makeRoom(request, { now: () => performance.now() });
+  },
+  /** Which channels to put on other units so that all find a place. */
+  recast(request: CoordinationRequest, unplaced: string[], offers: RecastOffer[]): Recast[] {
+    return recast(request, unplaced, offers, { now: () => performance.now() });
+  },
+  /** How many channels of a kind of system find a frequency, alone at a place. */
+  howMany(place: CoordinationRequest, asked: SystemAsked, wanted: number): HowMany {
+    return howMany(place, asked, wanted, { now: () => performance.now() });
   },
   /** A plan for each place of a day, with as few retunes as can be found. */
   day(places: PlaceRequest[], timeLimitMs: number): DayPlans {

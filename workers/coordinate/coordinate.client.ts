@@ -1,6 +1,8 @@
 import { proxy, type Remote, wrap } from "comlink";
 import type { JudgedSet } from "~/core/coordination/explaining/judge";
 import type { RoomFound } from "~/core/coordination/changing/makeRoom";
+import type { HowMany, SystemAsked } from "~/core/coordination/changing/howMany";
+import type { Recast, RecastOffer } from "~/core/coordination/changing/recast";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import type { DayPlans, PlaceRequest } from "~/core/coordination/search/dayPlans";
 import type { Raster } from "~/core/regulations/raster";
@@ -24,6 +26,31 @@ export const searchInWorker = (
 /** What could be given up so that all find a place. */
 export const roomInWorker = (request: CoordinationRequest): Running<RoomFound[]> =>
   ask((worker) => worker.room(request));
+
+/** Which channels to put on other units so that all find a place. */
+export const recastInWorker = (
+  request: CoordinationRequest,
+  unplaced: readonly string[],
+  offers: readonly RecastOffer[],
+): Running<Recast[]> => ask((worker) => worker.recast(request, [...unplaced], [...offers]));
+
+/**
+ * How many channels of each kind of system find a frequency at a place.
+ * @param onEach - told as each is known
+ */
+export const howManyInWorker = (
+  place: CoordinationRequest,
+  kinds: readonly { id: string; asked: SystemAsked; isScanned: boolean }[],
+  wanted: number,
+  onEach: (id: string, many: HowMany) => void,
+): Running<null> =>
+  ask(async (worker) => {
+    // where the scan did not look, the rules and the station list are all that is known
+    const unscanned = { ...place, noise: [], maxNoiseDbm: null };
+    for (const { id, asked, isScanned } of kinds)
+      onEach(id, await worker.howMany(isScanned ? place : unscanned, asked, wanted));
+    return null;
+  });
 
 const DAY_LIMIT_MS = 15_000;
 

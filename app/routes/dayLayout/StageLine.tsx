@@ -21,6 +21,11 @@ interface StageLineProps {
   mayOpen: (screen: string) => boolean;
 }
 
+/** More sheets than this do not stand beside the stages on an ordinary screen. */
+const MAX_IN_LINE = 8;
+/** So many stay there where there are more. */
+const FIRST_IN_LINE = 6;
+
 /** The second line: the stages in the order of the work, and the sheets of the one that is open. */
 export function StageLine({ dayId, open, mayOpen }: StageLineProps) {
   const nav = useRef<HTMLElement>(null);
@@ -46,7 +51,7 @@ export function StageLine({ dayId, open, mayOpen }: StageLineProps) {
       </S.Stages>
       {sheets && list.length > 1 && (
         <>
-          <S.Sheets aria-label={sheets.label}>
+          <S.Sheets aria-label={sheets.label} data-many={list.length > MAX_IN_LINE || undefined}>
             {list.map(({ screen, label }) => (
               <NavLink
                 key={screen}
@@ -79,10 +84,18 @@ function SheetMenu({
   label: string;
   list: readonly Screen[];
 }) {
+  const isMany = list.length > MAX_IN_LINE;
+  const isFirst = list.findIndex(({ screen }) => screen === open) < FIRST_IN_LINE;
   return (
     <MenuTrigger>
-      <S.SheetButton aria-label={`${label}: ${labelOf(list, open)}`}>
-        {labelOf(list, open)} <ChevronDown aria-hidden size={16} />
+      <S.SheetButton
+        aria-label={`${label}: ${labelOf(list, open)}`}
+        data-many={isMany || undefined}
+        data-active={(isMany && !isFirst) || undefined}
+      >
+        {isMany && isFirst && <span className="more">{FRAME.more}</span>}
+        <span className={isMany && isFirst ? "open" : ""}>{labelOf(list, open)}</span>{" "}
+        <ChevronDown aria-hidden size={16} />
       </S.SheetButton>
       <S.Popup as={Popover} placement="bottom end">
         <Menu aria-label={label}>

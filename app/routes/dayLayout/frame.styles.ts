@@ -259,12 +259,22 @@ export const Stages = styled.nav`
 `;
 /** Below this the sheets are a menu. */
 const FEW = "@media (max-width: 1060px)";
+/** Where they are many, the last of them are in a menu up to this width. */
+const NOT_ALL = "@media (max-width: 1520px)";
 /** The sheets of a stage, in the second half of the line. */
 export const Sheets = styled(Stages)`
   margin: 0 -8px 0 0;
   flex: 0 1 auto;
   ${FEW} {
     display: none;
+  }
+  ${NOT_ALL} {
+    &[data-many] {
+      margin-left: auto;
+    }
+    &[data-many] a:nth-child(n + 7) {
+      display: none;
+    }
   }
   a {
     font-size: var(--small);
@@ -286,6 +296,25 @@ export const SheetButton = styled(AriaButton)`
   display: none;
   flex: none;
   white-space: nowrap;
+  .more {
+    display: none;
+  }
+  ${NOT_ALL} {
+    &[data-many] {
+      display: inline-flex;
+    }
+    &[data-active] {
+      font-weight: 600;
+    }
+  }
+  @media (min-width: 1061px) {
+    .more {
+      display: inline;
+    }
+    .more + .open {
+      display: none;
+    }
+  }
   ${FEW} {
     display: inline-flex;
   }

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import type { Relaxation, RoomFound } from "~/core/coordination/changing/makeRoom";
 import { capital, formatDb, listWords } from "~/contract/messages/format";
@@ -12,13 +12,15 @@ interface MakeRoomProps {
   nameOf: (id: string) => string;
   /** Gives up what this screen can give up: a fixed frequency, the spacing. */
   onTake: (relaxations: Relaxation[]) => void;
+  /** What else could make room, once it is asked for. */
+  children?: ReactNode;
 }
 
 /**
  * Where not all channels fit: the least that could be given up so that they do, found by solving
  * each.
  */
-export function MakeRoom({ request, nameOf, onTake }: MakeRoomProps) {
+export function MakeRoom({ request, nameOf, onTake, children }: MakeRoomProps) {
   const [answer, setAnswer] = useState<RoomFound[] | "asked" | "failed" | null>(null);
   const running = useRef<Running<RoomFound[]> | null>(null);
   useEffect(() => () => running.current?.cancel(), []);
@@ -64,6 +66,7 @@ export function MakeRoom({ request, nameOf, onTake }: MakeRoomProps) {
           </Row>
         ))
       )}
+      {children}
     </Panel>
   );
 }

@@ -3,6 +3,8 @@ import { PROFILE_CHOICES } from "~/core/coordination/problem/profile";
 
 const frequencyHz = z.number().int().min(1e6).max(100e9);
 
+const key = z.string().min(1).max(60);
+
 export const pickIntents = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("accept"),
@@ -19,6 +21,20 @@ export const pickIntents = z.discriminatedUnion("intent", [
     }),
   }),
   z.object({ intent: z.literal("read-plan"), text: z.string().max(2_000_000) }),
+  z.object({ intent: z.literal("offered-moves") }),
+  z.object({
+    intent: z.literal("put-on-units"),
+    moves: z
+      .array(
+        z.object({
+          channelId: z.number().int(),
+          expectedVersion: z.number().int().min(0),
+          to: z.object({ receiverKey: key, half: z.number().int().min(0).max(7), packKey: key }),
+        }),
+      )
+      .min(1)
+      .max(40),
+  }),
   z.object({
     intent: z.literal("restore"),
     version: z.number().int().min(1),

@@ -11,6 +11,7 @@ import {
   restorePlan,
   scannedPlaces,
 } from "~/server/services/frequencies/plans.server";
+import { offeredMoves, putOnUnits } from "~/server/services/frequencies/recast.server";
 import { unitScreensOf } from "~/server/services/scan/unitScanView.server";
 import { packNoises } from "~/contract/codecs/noise";
 import {
@@ -22,6 +23,7 @@ import {
   quietWords,
 } from "~/contract/messages/frequencies";
 import { listWords } from "~/contract/messages/format";
+import { RECAST } from "~/contract/messages/recast";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import { requestForAll } from "~/core/coordination/problem/wholeDay";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
@@ -40,8 +42,9 @@ import { LawLine } from "~/app/routes/shared/LawLine";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { BankList } from "./BankList";
 import { DayByPlace } from "./DayByPlace";
-import { pickIntents } from "./intents";
+import { type PickIntent, pickIntents } from "./intents";
 import { MakeRoom } from "./MakeRoom";
+import { type OfferedReply, OtherUnits } from "./OtherUnits";
 import { PlanSpectrum } from "./PlanSpectrum";
 import { pickColumns } from "./pickColumns";
 import { PickDetail } from "./PickDetail";
@@ -94,6 +97,18 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         ? data<PlanFileReply>({ ok: true, message: null, at: Date.now(), read: file.value })
         : reply(file);
     }
+    case "offered-moves": {
+      const offered = await offeredMoves(context.app, dayId);
+      return offered.ok
+        ? data<OfferedReply>({ ok: true, message: null, at: Date.now(), offered: offered.value })
+        : reply(offered);
+    }
+    case "put-on-units":
+      return reply(
+        await putOnUnits(context.app, dayId, intent.moves),
+        ({ talkers }) => RECAST.done(talkers),
+        ({ before }) => ({ intent: "put-on-units", moves: before }),
+      );
     case "restore":
       return reply(
         await restorePlan(context.app, dayId, intent.version, intent.basePlanVersion),
@@ -154,7 +169,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
             </Notice>
           )}
           {state.way === "one" && <OneByOne pick={pick} />}
-          <ReplyNotice reply={pick.answer} />
+          <ReplyNotice<PickIntent> reply={pick.answer} onUndo={pick.send} />
           {state.nothingFor && <Notice kind="caution">{nothingForWords(state.nothingFor)}</Notice>}
           {found && found.result.unplaced.length > 0 && (
             <MakeRoom
@@ -162,7 +177,14 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
               request={found.request}
               nameOf={nameOf}
               onTake={pick.giveUp}
-            />
+            >
+              <OtherUnits
+                request={found.request}
+                unplaced={found.result.unplaced.map((u) => u.channelId)}
+                isBusy={pick.isBusy}
+                onPut={pick.putOnUnits}
+              />
+            </MakeRoom>
           )}
           {found && isForDay && found.result.unplaced.length > 0 && (
             <DayByPlace

@@ -1,6 +1,6 @@
 import type { ProfileChoice } from "~/core/coordination/problem/profile";
 import { display } from "~/contract/messages/display";
-import { useCallback, useMemo, useReducer } from "react";
+import { useCallback, useEffect, useMemo, useReducer, useRef } from "react";
 import type { Route } from "./+types/route";
 import { unpackNoise } from "~/contract/codecs/noise";
 import { PLACE_TAKEN_WORDS } from "~/contract/messages/notes";
@@ -11,6 +11,7 @@ import { carrierId } from "~/core/coordination/problem/dayProblem";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import { STRICT } from "~/core/coordination/rules/relations";
 import { byProfile } from "~/core/schedule/dayRelations";
+import type { PutOn } from "~/server/services/frequencies/recast.server";
 import { useChosenChannel } from "~/app/features/channel/chosenChannel";
 import { currentPlace, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
@@ -189,8 +190,34 @@ export function usePick(loaded: Loaded, fixed: Readonly<Record<number, string>>)
     });
   };
   const found = draft?.found ?? null;
+  const find = () => {
+    step({ do: "try", tried: null });
+    if (way === "one") findNext();
+    else start(locked, way === "bank" ? { way: "bank", banks: banksOf(view) } : { way: "anew" });
+  };
+  // other units carry a channel: what was found before was found for those before
+  const findAgain = useRef(find);
+  useEffect(() => {
+    findAgain.current = find;
+  });
+  const unitsSentAfter = useRef<number | null>(null);
+  useEffect(() => {
+    if (unitsSentAfter.current === null || !answer || answer.at === unitsSentAfter.current) return;
+    unitsSentAfter.current = null;
+    if (answer.ok) findAgain.current();
+  }, [answer]);
+  const sendIntent = (intent: PickIntent) => {
+    if (intent.intent === "put-on-units") unitsSentAfter.current = answer?.at ?? 0;
+    send(intent);
+  };
 
   return {
+    send: sendIntent,
+    putOnUnits: (moves: PutOn[]) => {
+      // what was typed for a channel was typed for the units it had
+      step({ do: "type", texts: Object.fromEntries(moves.map((m) => [m.channelId, ""])) });
+      sendIntent({ intent: "put-on-units", moves });
+    },
     view,
     antennas: loaded.antennas,
     here,
@@ -250,11 +277,7 @@ export function usePick(loaded: Loaded, fixed: Readonly<Record<number, string>>)
       (channelId: number, text: string) => step({ do: "type", texts: { [channelId]: text } }),
       [],
     ),
-    find: () => {
-      step({ do: "try", tried: null });
-      if (way === "one") findNext();
-      else start(locked, way === "bank" ? { way: "bank", banks: banksOf(view) } : { way: "anew" });
-    },
+    find,
     /** Another set with as few packs changed as can be; of a plan, with what it was allowed. */
     changeFewest: () =>
       start(standing ? allowing(locked, standing.allows) : locked, {

@@ -36,6 +36,7 @@ import { Findings } from "./Findings";
 import { prepareIntents, type PrepareIntent } from "./intents";
 import { PackMatch } from "./PackMatch";
 import { Scenes } from "./Scenes";
+import { SpareChains } from "./SpareChains";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await getPreparation(context.app, dayIdOf(params)));
@@ -124,6 +125,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
       )}
       {prep.ranges.length > 0 && <WiredDay prep={prep} spans={spans} handovers={handovers} />}
       <Scenes prep={prep} reply={answer} isBusy={isBusy} send={send} />
+      {prep.match.length > 0 && <SpareChains spare={prep.spare} />}
       <PackMatch match={prep.match} />
     </Stack>
   );

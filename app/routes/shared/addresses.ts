@@ -36,6 +36,7 @@ export const SHEETS: readonly {
       { screen: "kit", label: SHARED_TEXTS.kit, key: "k" },
       { screen: "models", label: SHARED_TEXTS.models },
       { screen: "patch", label: SHARED_TEXTS.patch },
+      { screen: "bring", label: SHARED_TEXTS.whatToBring },
       { screen: "pairing", label: SHARED_TEXTS.pairing },
       { screen: "assigned", label: SHARED_TEXTS.assigned },
       { screen: "stations", label: SHARED_TEXTS.tvStations },

@@ -1,5 +1,15 @@
 /** What the screen says, part by part. */
 export const PREP_TEXTS = {
+  // SpareChains
+  spareChains: "Spare chains",
+  noSpareChain: "No spare chain: every receiver channel or every pack that fits is in use.",
+  receiver: "Receiver",
+  tunes: "Tunes",
+  allowed: "allowed",
+  notAllowedAsSet: "not allowed as it is set",
+  choosesItsOwn: "chooses its own",
+  half: (label: string, n: number) => `${label}, half ${n}`,
+  withoutPartner: (list: string) => `Free, without a partner that fits: ${list}.`,
   // the screen itself
   ofThemReplaceAScene: (numberWord: string) =>
     `, ${numberWord} of them replace a scene with the same number`,

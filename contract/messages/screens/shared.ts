@@ -40,6 +40,7 @@ export const SHARED_TEXTS = {
   locationsTalent: "Locations & talent",
   kit: "Kit",
   models: "Models",
+  whatToBring: "What to bring",
   patch: "Patch",
   pairing: "Pairing",
   assigned: "Assigned",

@@ -11,7 +11,7 @@ import { rasterChannels, type Raster } from "~/core/regulations/raster";
 import type { Profile } from "./profile";
 import type { NoiseRange } from "~/core/spectrum/channelNoise";
 import { overlaps, type TuningRange } from "~/core/devices/tuning";
-import type { CoordinationRequest, HalvesGroup } from "./request";
+import type { ChannelRequest, CoordinationRequest, HalvesGroup } from "./request";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import {
   floorInBandwidth,
@@ -73,31 +73,15 @@ export const carrierId = (channelId: number): string => `ch${channelId}`;
  */
 export function pickProblem(facts: PickFacts): CoordinationRequest {
   const { region, analysis, channels } = facts;
-  // each pack keeps to where its own power is allowed; the windows are all of those together
-  const windowsOf = (c: PickChannel): FrequencyRange[] => {
-    const legal = legalWindows(region, c.powerMw);
-    // unknown is not forbidden: where no rule is known for anything that it tunes, it may be picked,
-    // and its flag says to ask the regulator; one that is set too high is another matter
-    const isRuled = overlaps(legalWindows(region, MIN_MW), c.tuning.map(widened(2))).some(
-      (r) => r.highHz > r.lowHz,
-    );
-    return isRuled
-      ? legal
-      : [...legal, ...unruledRanges(region, c.tuning.map(widened(c.bandwidthHz)))];
-  };
   const bandwidthHz = widestBandwidthHz(channels);
   const groups = new Map(
-    channels.filter(sharesHalves).map((c): [string, HalvesGroup] => [
-      c.receiverKey,
-      {
-        id: c.receiverKey,
-        maxSpanHz: c.halfSpanHz ?? Infinity,
-        ...(c.halvesOneOf ? { oneOf: c.halvesOneOf } : {}),
-      },
-    ]),
+    channels.flatMap((c) => {
+      const group = halvesGroup(c);
+      return group ? [[group.id, group] as const] : [];
+    }),
   );
   return {
-    windows: mergeRanges(channels.flatMap(windowsOf)),
+    windows: mergeRanges(channels.flatMap((c) => windowsOf(region, c))),
     exclusions: withGuards(takenTelevision(facts), analysis),
     noise: analysis ? measuredNoise(analysis, bandwidthHz) : [],
     maxNoiseDbm: analysis
@@ -111,14 +95,7 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
       .filter((c) => c.own === null && !c.isSpur)
       .map((c) => ({ id: otherId(c.frequencyHz), frequencyHz: onRaster(c.frequencyHz) })),
     profile: facts.profile,
-    channels: channels.map((c) => ({
-      id: carrierId(c.id),
-      tuning: c.tuning.flatMap((t) => tuningWithin(t, windowsOf(c), c.bandwidthHz)),
-      bandwidthHz: c.bandwidthHz,
-      lockedHz: c.lockedHz,
-      priority: c.number,
-      group: sharesHalves(c) ? c.receiverKey : null,
-    })),
+    channels: channels.map((c) => channelAsked(region, c)),
     groups: [...groups.values()],
     spares: facts.spares,
     timeLimitMs: 4000,
@@ -126,8 +103,43 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
   };
 }
 
-const sharesHalves = (c: PickChannel): boolean =>
-  c.halfSpanHz !== null || c.halvesOneOf !== undefined;
+/** One channel as a search takes it: where both ends meet and the rules allow its power. */
+export const channelAsked = (region: Region, c: PickChannel): ChannelRequest => ({
+  id: carrierId(c.id),
+  tuning: c.tuning.flatMap((t) => tuningWithin(t, windowsOf(region, c), c.bandwidthHz)),
+  bandwidthHz: c.bandwidthHz,
+  lockedHz: c.lockedHz,
+  priority: c.number,
+  group: halvesGroup(c)?.id ?? null,
+});
+
+/** What the halves of a channel's receiver have in common; null where each goes where it likes. */
+export const halvesGroup = (c: PickChannel): HalvesGroup | null =>
+  c.halfSpanHz === null && c.halvesOneOf === undefined
+    ? null
+    : {
+        id: c.receiverKey,
+        maxSpanHz: c.halfSpanHz ?? Infinity,
+        ...(c.halvesOneOf ? { oneOf: c.halvesOneOf } : {}),
+      };
+
+/**
+ * Where the rules let a pack of this power transmit. Unknown is not forbidden: where no rule is
+ * known for anything that it tunes, it may be picked, and its flag says to ask the regulator; one
+ * that is set too high is another matter.
+ */
+export function windowsOf(
+  region: Region,
+  c: Pick<PickChannel, "tuning" | "bandwidthHz" | "powerMw">,
+): FrequencyRange[] {
+  const legal = legalWindows(region, c.powerMw);
+  const isRuled = overlaps(legalWindows(region, MIN_MW), c.tuning.map(widened(2))).some(
+    (r) => r.highHz > r.lowHz,
+  );
+  return isRuled
+    ? legal
+    : [...legal, ...unruledRanges(region, c.tuning.map(widened(c.bandwidthHz)))];
+}
 
 /** Power that every band that allows anything allows. */
 const MIN_MW = 0.001;

@@ -149,7 +149,7 @@ function middleHz({ channels }: PickFacts): number {
   return span ? (span.lowHz + span.highHz) / 2 : 550e6;
 }
 
-const atPlace = (loaded: LoadedDay, placeId: number): LoadedDay => ({
+export const atPlace = (loaded: LoadedDay, placeId: number): LoadedDay => ({
   ...loaded,
   day: { ...loaded.day, currentPlaceId: placeId },
   facts: { ...loaded.facts, currentPlaceId: placeId, rescan: "each-move" },

@@ -1,5 +1,6 @@
 import { notes } from "~/contract/messages/notes";
 import Papa from "papaparse";
+import { type SpareChains, spareChains } from "~/core/kit/chains";
 import { packLegality, type Legality, pairing, type PairProblem } from "~/core/kit/match";
 import { modelName, packModel, receiverModel } from "~/core/kit/models";
 import { packingList, type PackingLine } from "~/core/schedule/packing";
@@ -55,6 +56,8 @@ export interface PreparationView {
   match: MatchRow[];
   stock: StockItem[];
   packing: PackingLine[];
+  /** What carries nobody. */
+  spare: SpareChains;
 }
 
 /** Everything that preparing a day is judged by, judged now. */
@@ -64,7 +67,7 @@ export async function getPreparation(
 ): Promise<Result<PreparationView, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { region, kit, units, prepFacts, findings } = loaded.value;
+  const { region, kit, units, stored, prepFacts, findings } = loaded.value;
   const lists = await newestVersions(app.db, "scenes", dayId);
   const list = lists.at(-1) ?? null;
   const scenes = list?.items ?? [];
@@ -80,6 +83,13 @@ export async function getPreparation(
     stock: [...stock],
     findings,
     packing: packingList(prepFacts),
+    spare: spareChains(
+      kit,
+      region,
+      units,
+      stored,
+      stored.flatMap((c) => c.extraPacks),
+    ),
     match: units
       .filter((u) => u.kind === "pack")
       .map((unit) => {

@@ -2,14 +2,8 @@ import { READOUT_WORDS } from "~/contract/messages/kit";
 import { MODELS_TEXTS } from "~/contract/messages/screens/models";
 import { listsErrorWords } from "~/contract/messages/unitNumber";
 import { formatLists, parseLists } from "~/core/kit/lists";
-import { parseTuning } from "~/core/kit/modelText";
-import {
-  LIST_WORDS,
-  type NamedBlock,
-  type Numbering,
-  READOUTS,
-  SEPARATORS,
-} from "~/core/kit/models";
+import { readBlocks } from "~/core/kit/modelText";
+import { LIST_WORDS, type Numbering, READOUTS, SEPARATORS } from "~/core/kit/models";
 import { bad, choice, good, type Model, type ModelField, number } from "./fieldKinds";
 
 const STORING_CHOICES = [
@@ -30,19 +24,8 @@ const BLOCKS: ModelField = {
       .map((b) => `${b.id}: ${b.lowHz / 1e6}–${b.highHz / 1e6}`)
       .join("; "),
   take: (m, text) => {
-    const blocks: NamedBlock[] = [];
-    for (const part of text
-      .split(/[;\n]/)
-      .map((t) => t.trim())
-      .filter(Boolean)) {
-      const [id, rest] = [part.split(":")[0]?.trim() ?? "", part.split(":")[1] ?? ""];
-      const read = parseTuning(rest);
-      const range = read.ok ? read.value[0] : undefined;
-      if (id === "" || !range || range.highHz <= range.lowHz)
-        return bad(MODELS_TEXTS.isNoBlock(part.slice(0, 30)));
-      blocks.push({ id, lowHz: range.lowHz, highHz: range.highHz });
-    }
-    blocks.sort((a, b) => a.lowHz - b.lowHz);
+    const { blocks, refused } = readBlocks(text);
+    if (refused[0] !== undefined) return bad(MODELS_TEXTS.isNoBlock(refused[0]));
     return good(withNumbering(m, "blocks", blocks.length === 0 ? undefined : blocks));
   },
 };
