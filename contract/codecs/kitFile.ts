@@ -1,6 +1,7 @@
 import { z } from "zod";
 import {
   AUDIO_JOINTS,
+  INPUT_METERS,
   CONTROL_SCALES,
   DIVERSITIES,
   HALVES_SHARE,
@@ -241,6 +242,7 @@ export const inputShape = z.object({
   gainDb: db,
   gain: inputGain.exactOptional(),
   limiterDb: notNegative.exactOptional(),
+  meter: z.enum(INPUT_METERS).exactOptional(),
   autoGain: z.enum(["off", "on"]).exactOptional(),
   phantom: z.enum(["switched", "always"]).exactOptional(),
   joint: z.enum(AUDIO_JOINTS).exactOptional(),

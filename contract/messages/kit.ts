@@ -13,6 +13,7 @@ import type {
   Diversity,
   MicPower,
   PhantomEffect,
+  InputMeter,
   Readout,
   ReceiverSupply,
   SyncMethod,
@@ -177,6 +178,11 @@ export const BATTERY_WORDS: Readonly<Record<BatteryKind, string>> = {
   internal: "built-in",
 };
 
+export const METER_WORDS: Readonly<Record<InputMeter, string>> = {
+  dbfs: "dBFS",
+  vu: "VU",
+  bars: "bars, no figures",
+};
 export const STOCK_WORDS: Readonly<Record<StockKind, string>> = {
   microphone: "lavalier microphones",
   "recorder-track": "recorder tracks",

@@ -6,6 +6,7 @@ import type {
   SeenAndHeard,
   SetByEar,
 } from "~/core/audio/gainAdvice";
+import type { MeterReading } from "~/core/audio/meterReading";
 import type { MicPlaceEffect } from "~/core/audio/micPlace";
 import type { LevelAimName, School } from "~/core/audio/recommend";
 import type { WavError, WavWarning } from "~/core/audio/wav";
@@ -278,3 +279,21 @@ export const micPlaceWords = ({ verdict, levelDb, trebleDb }: MicPlaceEffect): s
     "far-down": `Too far down: ${costs}; thin and distant.`,
   }[verdict];
 };
+
+/** What the meter of an input shows of this voice. */
+export function meterReadingWords(input: string, r: MeterReading): string {
+  const on = `On the meter of ${input}`;
+  switch (r.meter) {
+    case "dbfs":
+      return `${on}: an ordinary line about ${formatDbfs(r.averageDbfs)}, the loudest peaks ${formatDbfs(r.loudestPeakDbfs)}.`;
+    case "vu":
+      if (r.isOff === "below") return `${on}: an ordinary line hardly moves the needle.`;
+      if (r.isOff === "beyond") return `${on}: an ordinary line goes past the end of the scale.`;
+      return `${on}: an ordinary line around ${signedWords(r.averageVu)} VU. Peaks do not show.`;
+    case "bars":
+      return r.isFull
+        ? `${on}: the loudest lines light the last bar. Turn it down.`
+        : `${on}: the loudest lines stay below the last bar.`;
+  }
+}
+const signedWords = (n: number): string => (n < 0 ? `−${-n}` : n > 0 ? `+${n}` : "0");

@@ -48,6 +48,7 @@ export const RECAST = {
   heading: "On other units",
   searching: "Trying other packs and receivers of the kit.",
   none: "No free pack or receiver of the kit makes room.",
+  toBring: "Compare other versions",
   failed: "The search stopped. Nothing is changed.",
   thenAllFit: (what: string) => `${what}: then all fit.`,
   apply: "Change units",

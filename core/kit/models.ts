@@ -101,6 +101,10 @@ export type HalvesShare = (typeof HALVES_SHARE)[number];
 export const CONTROL_SCALES = ["db", "sensitivity", "attenuation", "dial", "clock"] as const;
 export type ControlScale = (typeof CONTROL_SCALES)[number];
 
+/** What an input's meter shows: peaks under full scale, averages in VU, or bars without a number. */
+export const INPUT_METERS = ["dbfs", "vu", "bars"] as const;
+export type InputMeter = (typeof INPUT_METERS)[number];
+
 /** What a joint carries: a balanced way, one with a common leg, or numbers. */
 export const AUDIO_JOINTS = ["balanced", "unbalanced", "digital"] as const;
 export type AudioJoint = (typeof AUDIO_JOINTS)[number];
@@ -311,6 +315,8 @@ export interface InputModel {
   joint?: AudioJoint;
   /** How many channels it takes; absent: as many as play into it. */
   tracks?: number;
+  /** What its meter shows; absent: peaks in dBFS. */
+  meter?: InputMeter;
 }
 
 /** Every model that is known: those that ship and the user's own. Plain data. */

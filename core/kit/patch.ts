@@ -37,6 +37,10 @@ export const LEADS = [
 ] as const;
 export type LeadKind = (typeof LEADS)[number];
 
+/** Whether a lot of cables says what is at their ends. */
+export const isLeadKind = (connector: string | null): connector is LeadKind =>
+  (LEADS as readonly (string | null)[]).includes(connector);
+
 /** Whether a cable carries two legs all the way. */
 export const isBalancedLead = (lead: LeadKind): boolean =>
   lead === "xlr-xlr" || lead === "ta3-xlr" || lead === "ta3-ta3" || lead === "slot";
@@ -81,7 +85,7 @@ export const patchedChannels = (
  */
 export function leadsByKind(stock: readonly StockItem[]): Partial<Record<LeadKind, number>> | null {
   const told = stock.filter(
-    (s) => s.kind === "lead" && (LEADS as readonly string[]).includes(s.connector ?? ""),
+    (s) => s.kind === "lead" && isLeadKind(s.connector) && s.count > 0,
   );
   return told.length === 0
     ? null

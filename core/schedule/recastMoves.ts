@@ -41,7 +41,7 @@ const ALIKE = 4;
  * Minutes of work by hand on a location (common practice, no published source). A pack that is worn
  * is taken off and the next one wired.
  */
-export const RECAST_MINUTES = { rerig: 15, handOver: 2, patch: 3, set: 2.5, pair: 2 } as const;
+export const RECAST_MINUTES = { rerig: 15, handOver: 2, patch: 3, set: 3, pair: 2 } as const;
 
 interface Facts {
   kit: Kit;

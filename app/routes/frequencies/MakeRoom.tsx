@@ -1,7 +1,7 @@
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
-import type { Relaxation, RoomFound } from "~/core/coordination/changing/makeRoom";
-import { capital, formatDb, listWords } from "~/contract/messages/format";
+import { isUnitRule, type Relaxation, type RoomFound } from "~/core/coordination/changing/makeRoom";
+import { capital, formatDb, listWords, namesOrCount } from "~/contract/messages/format";
 import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import { roomInWorker, type Running } from "~/workers/coordinate/coordinate.client";
 import { Button } from "~/app/ui/Button/Button";
@@ -49,11 +49,13 @@ export function MakeRoom({ request, nameOf, onTake, children }: MakeRoomProps) {
         answer.map((a) => (
           <Row key={JSON.stringify(a.relaxations)}>
             <span>
-              {FREQUENCIES_TEXTS.thenAllFit(
-                capital(listWords(a.relaxations.map((r) => relaxationWords(r, nameOf)))),
-              )}
+              {a.relaxations.some(isUnitRule)
+                ? capital(listWords(a.relaxations.map((r) => relaxationWords(r, nameOf))))
+                : FREQUENCIES_TEXTS.thenAllFit(
+                    capital(listWords(a.relaxations.map((r) => relaxationWords(r, nameOf)))),
+                  )}
             </span>
-            {a.relaxations.every((r) => r.code !== "more-noise") && (
+            {a.relaxations.every((r) => r.code !== "more-noise" && !isUnitRule(r)) && (
               <Button
                 onPress={() => {
                   setAnswer(null);
@@ -81,6 +83,10 @@ function relaxationWords(r: Relaxation, nameOf: (id: string) => string): string 
       return FREQUENCIES_TEXTS.intermodAllowedWhere;
     case "apart":
       return FREQUENCIES_TEXTS.channelsThatNeverWorkTogether;
+    case "own-numbers":
+      return FREQUENCIES_TEXTS.ownNumbers(namesOrCount(r.channelIds.map(nameOf)));
+    case "shared-halves":
+      return FREQUENCIES_TEXTS.sharedHalves;
     case "more-noise":
       return FREQUENCIES_TEXTS.moreNoiseThanTheDay(formatDb(r.byDb));
   }

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { useFetcher } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { RECAST, recastWords } from "~/contract/messages/recast";
 import type { Reply } from "~/contract/schemas/reply";
 import type { Recast } from "~/core/coordination/changing/recast";
@@ -25,7 +25,7 @@ interface OtherUnitsProps {
  * proved by solving, with the work that it takes.
  */
 export function OtherUnits({ request, unplaced, isBusy, onPut }: OtherUnitsProps) {
-  const { channels } = useDay();
+  const { day, channels } = useDay();
   const fetcher = useFetcher<OfferedReply>();
   const [found, setFound] = useState<Recast[] | "failed" | null>(null);
   const running = useRef<Running<Recast[]> | null>(null);
@@ -64,7 +64,12 @@ export function OtherUnits({ request, unplaced, isBusy, onPut }: OtherUnitsProps
   };
   if (fetcher.data?.ok === false || found === "failed") return <p>{RECAST.failed}</p>;
   if (found === null) return <Soft as="p">{RECAST.searching}</Soft>;
-  if (found.length === 0) return <p>{RECAST.none}</p>;
+  if (found.length === 0)
+    return (
+      <p>
+        {RECAST.none} <Link to={`/day/${day.id}/bring`}>{RECAST.toBring}</Link>
+      </p>
+    );
   return (
     <>
       {found.map(({ offers }) => {

@@ -18,10 +18,9 @@ export function pickStateWords(
   if (c.meets === "adaptive") return { status: "done", text: FREQUENCIES.picksItself };
   if (c.meets !== "tunes") return { status: "problem", text: FREQUENCIES.neverMeet };
   if (!pick)
-    return {
-      status: shown.unplaced.some((u) => u.channelId === c.id) ? "problem" : "todo",
-      text: FREQUENCIES.noFrequency,
-    };
+    return shown.unplaced.some((u) => u.channelId === c.id)
+      ? { status: "problem", text: FREQUENCIES.noneClear }
+      : { status: "todo", text: FREQUENCIES.noneYet };
   if (pick.broken.length > 0) return { status: "problem", text: FREQUENCIES.rule };
   return { status: "done", text: pick.isLocked ? FREQUENCIES.locked : FREQUENCIES.clear };
 }

@@ -2,7 +2,9 @@ import styled from "styled-components";
 import type { KitView } from "~/server/services/prep/kits.server";
 import { capital } from "~/contract/messages/format";
 import { STOCK_WORDS } from "~/contract/messages/kit";
+import { LEAD_WORDS } from "~/contract/messages/patch";
 import { KIT_TEXTS } from "~/contract/messages/screens/kit";
+import { isLeadKind, LEADS } from "~/core/kit/patch";
 import { STOCK_KINDS, type StockItem } from "~/core/kit/units";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { NumberField } from "~/app/ui/Field/Field";
@@ -27,9 +29,20 @@ export function Stock({
         ? items.map((i) => (i === item ? { ...i, count: n } : i))
         : [...items, { ...item, count: n }],
     );
-  const plain = STOCK_KINDS.filter((k) => k !== "antenna").map(
+  const plain = STOCK_KINDS.filter((k) => k !== "antenna" && k !== "lead").map(
     (kind) =>
       items.find((i) => i.kind === kind) ?? { kind, block: null, connector: null, count: 0 },
+  );
+  // cables that were counted together stay one number until their kinds are told
+  const together = items.filter((i) => i.kind === "lead" && !isLeadKind(i.connector));
+  const leads = LEADS.filter((lead) => lead !== "slot").map(
+    (lead): StockItem =>
+      items.find((i) => i.kind === "lead" && i.connector === lead) ?? {
+        kind: "lead",
+        block: null,
+        connector: lead,
+        count: 0,
+      },
   );
   return (
     <section>
@@ -49,6 +62,23 @@ export function Stock({
           <NumberField
             key={item.kind}
             label={capital(STOCK_WORDS[item.kind])}
+            unit=""
+            min={0}
+            max={9999}
+            step={1}
+            value={item.count}
+            onChange={(n) => n !== item.count && count(item, n)}
+          />
+        ))}
+      </Counts>
+      <Heading style={{ marginTop: 14 }}>{KIT_TEXTS.cables}</Heading>
+      <Counts>
+        {[...leads, ...together].map((item) => (
+          <NumberField
+            key={item.connector ?? ""}
+            label={
+              isLeadKind(item.connector) ? LEAD_WORDS[item.connector] : KIT_TEXTS.cablesTogether
+            }
             unit=""
             min={0}
             max={9999}

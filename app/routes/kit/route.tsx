@@ -39,6 +39,8 @@ import {
   readIntent,
   reply,
 } from "~/app/routes/shared/reply.server";
+import { lacksLists } from "~/core/kit/unitNumber";
+import { Notice } from "~/app/ui/Notice/Notice";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
@@ -139,6 +141,10 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
   const packs = units.items.length - receivers.length;
   const idle = units.items.filter((u) => !standing(u, match).isFine);
   const expectedVersion = units.version;
+  const withoutLists = [...new Set(units.items.map((u) => u.modelId))].flatMap((id) => {
+    const model = radioModel(kit, id);
+    return model && lacksLists(model) ? [modelName(model)] : [];
+  });
   const models = [...kit.receivers, ...kit.packs].map((m) => ({
     id: m.id,
     label: `${m.kind === "receiver" ? "receiver" : "pack"} · ${modelName(m)}`,
@@ -218,6 +224,15 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
             }
           />
         )}
+        {withoutLists.length > 0 && (
+          <Notice
+            kind="caution"
+            action={<Link to={`/day/${day.day.id}/models`}>{KIT_TEXTS.enterLists}</Link>}
+          >
+            {KIT_TEXTS.listsMissing(namesOrCount(withoutLists, "model"), withoutLists.length)}
+          </Notice>
+        )}
+        <div style={{ height: 12 }} />
         <SetForm
           isBusy={isBusy}
           onAdd={(set) => send({ intent: "add-set", set, expectedVersion })}

@@ -3,11 +3,12 @@ import { defined, lastOf } from "~/core/units/items";
 import { useState } from "react";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { capital, formatDb, formatDbfs } from "~/contract/messages/format";
-import { AIM_WORDS, SCHOOL_WORDS } from "~/contract/messages/level";
+import { AIM_WORDS, meterReadingWords, SCHOOL_WORDS } from "~/contract/messages/level";
 import { levelAdviceWords } from "~/contract/messages/words";
 import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import type { LevelStage } from "~/core/audio/levelChain";
 import type { GainControl } from "~/core/audio/gainAdvice";
+import { meterReading } from "~/core/audio/meterReading";
 import { aboveAimDb, aimStanding, LEVEL_AIMS, SCHOOLS } from "~/core/audio/recommend";
 import { trueSplAt1mDb } from "~/core/training/practiceLine";
 import type { MeasuredLevel } from "~/core/channel/facts";
@@ -134,6 +135,15 @@ export function ChannelLevel({
             NOISE_NAMES[ordinary.noisiestStage],
           )}
         </Sub>
+        <Soft as="p">
+          {meterReadingWords(
+            names.input,
+            meterReading(kit.input.meter ?? "dbfs", {
+              averageDbfs: ordinary.finalRmsDbfs,
+              loudestPeakDbfs: loudest.finalPeakDbfs,
+            }),
+          )}
+        </Soft>
       </div>
       <StaircaseChart
         aimHeadroomDb={SCHOOLS[school].packHeadroomDb}

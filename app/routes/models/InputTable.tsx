@@ -4,10 +4,12 @@ import {
   type AudioJoint,
   CONTROL_SCALES,
   type ControlScale,
+  INPUT_METERS,
+  type InputMeter,
   type InputModel,
 } from "~/core/kit/models";
 import { parseNumberList } from "~/core/kit/modelText";
-import { JOINT_WORDS, SCALE_WORDS } from "~/contract/messages/kit";
+import { JOINT_WORDS, METER_WORDS, SCALE_WORDS } from "~/contract/messages/kit";
 import { MODELS_TEXTS } from "~/contract/messages/screens/models";
 import { Button } from "~/app/ui/Button/Button";
 import { DataGrid } from "~/app/ui/DataGrid/DataGrid";
@@ -30,6 +32,7 @@ const PHANTOM = [
   { id: "switched", label: "switched" },
   { id: "always", label: "always" },
 ] as const;
+const METERS = INPUT_METERS.map((id) => ({ id, label: METER_WORDS[id] }));
 const JOINTS = AUDIO_JOINTS.map((id) => ({ id, label: JOINT_WORDS[id] }));
 
 export function InputTable(props: PartTableProps<InputModel>) {
@@ -133,6 +136,13 @@ function inputColumns({ save, drop, tellWrong }: Told): GridColumn<InputModel>[]
       JOINTS,
       (m) => m.joint ?? "balanced",
       (m, joint) => save({ ...m, joint }),
+    ),
+    choice<InputMeter>(
+      "meter",
+      "Meter",
+      METERS,
+      (m) => m.meter ?? "dbfs",
+      (m, meter) => save({ ...m, meter }),
     ),
     dropColumn((m) => drop(m.id)),
   ];

@@ -64,5 +64,7 @@ export function SpareChains({ spare }: { spare: Spare }) {
 
 function tunes(pairing: Spare["chains"][number]["pairing"]): string {
   if (!pairing.works) return pairProblemWords(pairing.problem);
-  return pairing.isAdaptive ? PREP_TEXTS.choosesItsOwn : `${rangesWords(pairing.tuning)} MHz`;
+  return pairing.isAdaptive
+    ? PREP_TEXTS.choosesItsOwn
+    : PREP_TEXTS.inMhz(rangesWords(pairing.tuning));
 }

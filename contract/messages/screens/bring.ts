@@ -44,7 +44,7 @@ export const BRING_TEXTS = {
   notOwned: "not in the kit",
   marginNote:
     "To spare: with whips at the receiver, the pack worn at the waist at the highest power allowed, by the model of this location.",
-  stopped: "Counting stopped. Load the screen again to count anew.",
+  stopped: "Counting stopped. Load this screen again to start over.",
   label: "Versions",
 } as const;
 

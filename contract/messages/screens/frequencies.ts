@@ -31,9 +31,13 @@ export const FREQUENCIES_TEXTS = {
   whatWouldMakeRoom: "What would make room",
   tryingWithOneRuleRelaxed: "Trying with one rule relaxed at a time",
   noUnlockedFrequencyTighterSpacing:
-    "No unlocked frequency, tighter spacing or higher noise limit makes room for all, alone or in pairs. Use another block, move the receivers, or drop a channel.",
+    "No unlocked frequency, tighter spacing or higher noise limit makes room for all, alone or in pairs.",
   thenAllFit: (list: string) => `${list}: then all fit.`,
   apply: "Apply",
+  ownNumbers: (names: string) =>
+    `the units of ${names} go by their own numbers only: with every frequency of their range all would fit.`,
+  sharedHalves:
+    "the halves of a receiver share a block or list: with each half free all would fit. Use halves of two receivers.",
   tightSpacing: "tight spacing",
   notFixed: (nameOf: string) => `${nameOf} not locked`,
   intermodAllowedWhere: "intermod allowed where it is at least 40 dB weaker",

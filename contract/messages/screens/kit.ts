@@ -1,5 +1,10 @@
 /** What the screen says, part by part. */
 export const KIT_TEXTS = {
+  cables: "Audio cables",
+  cablesTogether: "Kind not told",
+  listsMissing: (models: string, n: number) =>
+    `${models}: ${n === 1 ? "its lists are" : "their lists are"} not entered, so ${n === 1 ? "its" : "their"} own numbers are not known and frequencies are shown in MHz.`,
+  enterLists: "Enter lists",
   // the screen itself
   isInTheKit: (label: string) => `${label} is in the kit.`,
   isRemovedFromTheKit: (label: string) => `${label} is removed from the kit.`,

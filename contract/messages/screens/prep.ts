@@ -5,6 +5,7 @@ export const PREP_TEXTS = {
   noSpareChain: "No spare chain: every receiver channel or every pack that fits is in use.",
   receiver: "Receiver",
   tunes: "Tunes",
+  inMhz: (ranges: string) => `${ranges} MHz`,
   allowed: "allowed",
   notAllowedAsSet: "not allowed as it is set",
   choosesItsOwn: "chooses its own",

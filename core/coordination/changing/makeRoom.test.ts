@@ -1,5 +1,5 @@
 import { coordinate } from "~/core/coordination/search/coordinate";
-import { makeRoom, relaxed } from "./makeRoom";
+import { isUnitRule, makeRoom, relaxed } from "./makeRoom";
 import { PROFILES } from "~/core/coordination/problem/profile";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 
@@ -60,4 +60,25 @@ test("two things together where one is not enough; nothing where nothing helps",
     ],
   ]);
   expect(makeRoom(request(2, { windows: [{ lowHz: 600e6, highHz: 610e6 }] }), hooks)).toEqual([]);
+});
+
+test("what the units keep to is told where it alone is in the way, and is nothing to give up", () => {
+  const points = [470, 470.1].map((m) => ({ lowHz: m * 1e6, highHz: m * 1e6, stepHz: 1 }));
+  const far = { lowHz: 474e6, highHz: 474e6, stepHz: 1 };
+  const base = request(3);
+  const numbers = {
+    ...base,
+    channels: base.channels.map((c) => ({ ...c, tuning: [...points, far] })),
+  };
+  expect(makeRoom(numbers, hooks).map((f) => f.relaxations)).toEqual([
+    [{ code: "own-numbers", channelIds: ["c0", "c1", "c2"] }],
+  ]);
+  const bound = {
+    ...request(2),
+    channels: request(2).channels.map((c) => ({ ...c, group: "r" })),
+    groups: [{ id: "r", maxSpanHz: 300_000 }],
+  };
+  const [found] = makeRoom(bound, hooks);
+  expect(found!.relaxations).toEqual([{ code: "shared-halves", groups: ["r"] }]);
+  expect(found!.relaxations.every(isUnitRule)).toBe(true);
 });

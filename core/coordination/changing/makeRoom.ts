@@ -2,7 +2,12 @@ import { defined } from "~/core/units/items";
 import { coordinate, type SearchHooks } from "~/core/coordination/search/coordinate";
 import { PROFILES, type Profile } from "~/core/coordination/problem/profile";
 import type { SetRelations } from "~/core/coordination/rules/relations";
-import type { CoordinationRequest, CoordinationResult } from "~/core/coordination/problem/request";
+import { tuningSpan } from "~/core/devices/tuning";
+import type {
+  ChannelRequest,
+  CoordinationRequest,
+  CoordinationResult,
+} from "~/core/coordination/problem/request";
 
 /** Something that could be given up so that all channels find a place. */
 export type Relaxation =
@@ -12,7 +17,22 @@ export type Relaxation =
   /** Those who are never on together may stand in each other's way. */
   | { code: "apart" }
   /** Products may fall where they are buried. */
-  | { code: "buried" };
+  | { code: "buried" }
+  | UnitRule;
+
+/**
+ * What the units themselves keep to, and nobody can give up: told only where it alone is in the
+ * way, for that is what such units cost.
+ */
+export type UnitRule =
+  /** They go by lists of numbers, and would have to go anywhere in that range. */
+  | { code: "own-numbers"; channelIds: string[] }
+  /** Halves of one receiver share a span, a block or a list. */
+  | { code: "shared-halves"; groups: string[] };
+
+/** Whether something can be given up here at all. */
+export const isUnitRule = (r: Relaxation): r is UnitRule =>
+  r.code === "own-numbers" || r.code === "shared-halves";
 
 export interface RoomFound {
   /** What has to be given up, together. */
@@ -30,7 +50,8 @@ const SHARE_OF_A_TRY = 0.12;
  * they do, each proved by solving. Locks, the profile and the noise limit are tried one by one,
  * then two together; as soon as one size works, no larger one is.
  * @param request - one that cannot be solved in full
- * @returns at most four answers of the same size; empty where nothing that was tried helps
+ * @returns at most four answers of the same size; where there is none, the rule of the units that
+ *   is in the way alone; empty where nothing that was tried helps
  */
 export function makeRoom(request: CoordinationRequest, hooks: SearchHooks): RoomFound[] {
   const startMs = hooks.now();
@@ -69,8 +90,31 @@ export function makeRoom(request: CoordinationRequest, hooks: SearchHooks): Room
     }
     if (found.length > 0 || isOver()) return found;
   }
+  for (const rule of unitRules(request)) {
+    const result = coordinate(
+      { ...relaxed(plain, [rule]), timeLimitMs: request.timeLimitMs * SHARE_OF_A_TRY },
+      hooks,
+    );
+    if (result.unplaced.length === 0) return [{ relaxations: [rule], result }];
+  }
   return [];
 }
+
+/** A step that most units have between their ends. */
+const USUAL_STEP_HZ = 25_000;
+
+const isByNumbers = ({ tuning }: ChannelRequest): boolean =>
+  tuning.length > 1 && tuning.every((t) => t.lowHz === t.highHz);
+
+const unitRules = ({ channels, groups }: CoordinationRequest): UnitRule[] => {
+  const byNumbers = channels.filter(isByNumbers).map((c) => c.id);
+  return [
+    ...(byNumbers.length > 0 ? [{ code: "own-numbers" as const, channelIds: byNumbers }] : []),
+    ...(groups.length > 0
+      ? [{ code: "shared-halves" as const, groups: groups.map((g) => g.id) }]
+      : []),
+  ];
+};
 
 const isAtLeast = (a: Relaxation, b: Relaxation): boolean =>
   a.code === "more-noise" && b.code === "more-noise"
@@ -114,6 +158,16 @@ export function relaxed(
         return r.relations ? { ...r, relations: { ...r.relations, usesTogether: true } } : r;
       case "buried":
         return r.relations ? { ...r, relations: { ...r.relations, allowsBuried: true } } : r;
+      case "own-numbers":
+        return {
+          ...r,
+          channels: r.channels.map((c) => {
+            const span = isByNumbers(c) ? tuningSpan(c.tuning) : null;
+            return span ? { ...c, tuning: [{ ...span, stepHz: USUAL_STEP_HZ }] } : c;
+          }),
+        };
+      case "shared-halves":
+        return { ...r, groups: [], channels: r.channels.map((c) => ({ ...c, group: null })) };
       case "more-noise":
         return { ...r, maxNoiseDbm: r.maxNoiseDbm === null ? null : r.maxNoiseDbm + x.byDb };
     }
