@@ -285,6 +285,23 @@ describe("wrap", () => {
     isBuiltIn,
     isPaired: false,
   });
+  test("antennas that were told one by one come back one by one", () => {
+    const steps = wrapSteps({
+      units: [],
+      stock: [{ kind: "antenna", block: "47", count: 4 }],
+      antennas: [
+        { id: "x", label: "fin red" },
+        { id: "y", label: "whip 1" },
+      ],
+      packsOn: {},
+      events: [event(20, { kind: "wrapped", step: "antenna y", isDone: true }, 1)],
+    });
+    expect(steps.map((s) => [s.label, s.count, s.done])).toEqual([
+      ["fin red", null, null],
+      ["whip 1", null, "ticked"],
+      ["a house’s fixed set", null, null],
+    ]);
+  });
   test("a unit that answers for itself needs no tick; one that cannot be asked does; ticks can be taken back", () => {
     const ticks = [
       event(20, { kind: "wrapped", step: "off r", isDone: true }, 1),
@@ -297,6 +314,7 @@ describe("wrap", () => {
         { kind: "antenna", block: "47", count: 4 },
         { kind: "aa-cell", block: null, count: 9 },
       ],
+      antennas: null,
       packsOn: { a: true, b: false },
       events: ticks,
     });

@@ -1,6 +1,8 @@
 import type { CoaxType } from "~/core/radio/feed";
 import type { DistributionProblem } from "~/core/kit/distribution";
-import { count, mhz, namesOrCount } from "./format";
+import type { KitAntenna } from "~/core/kit/antennas";
+import { count, mhz, namesOrCount, rangesWords } from "./format";
+import { ANTENNA_NAMES } from "./plan";
 import { OTHER_BLOCK_DB } from "~/core/radio/antennaDesk";
 
 /** How much nearer a talker must be in the open for so much less, in per cent. */
@@ -90,3 +92,11 @@ export function distributionProblemWords(p: DistributionProblem): {
       };
   }
 }
+
+/** What a scan was made with: antennas alike by one word. */
+export const scanAntennaWords = (a: Pick<KitAntenna, "kind" | "block" | "range">): string =>
+  a.block !== null
+    ? `${ANTENNA_NAMES[a.kind]} of block ${a.block}`
+    : a.range
+      ? `${ANTENNA_NAMES[a.kind]}, ${rangesWords([a.range])} MHz`
+      : `wideband ${ANTENNA_NAMES[a.kind]}`;

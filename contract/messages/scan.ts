@@ -3,6 +3,7 @@ import type { SeenCarrier } from "~/core/spectrum/analyseSweep";
 import type { InstrumentLines } from "~/core/spectrum/instrumentLines";
 import type { SweepDifference } from "~/core/spectrum/compareSweeps";
 import type { BroadbandNoise } from "~/core/spectrum/broadbandNoise";
+import type { FeedLoad } from "~/core/spectrum/throughFeed";
 import type { TvChannel } from "~/core/spectrum/television";
 import type { FrequencyRange } from "~/core/regulations/region";
 import type { BlockRoom, QuietRange } from "~/core/coordination/problem/quietPlaces";
@@ -222,3 +223,13 @@ export function airSentences(
 /** @param detail - what the data file said */
 export const scanNotKeptWords = (detail: string): string =>
   `The scan could not be saved: ${detail}. The day is unchanged.`;
+
+/** How near a feed brings a receiver to overload, what does it, and what to do. */
+export function feedLoadWords(l: FeedLoad): string {
+  const { strongest: s } = l;
+  const what = s.channel === null ? `${formatMhz(s.lowHz)} MHz` : `TV ${s.channel}`;
+  const where = `${capital(what)}, ${formatRfLevel(s.dbm)} at the antenna, and what else is strong arrive at ${l.receiver} with ${formatRfLevel(l.arrivingDbm)}`;
+  return l.arrivingDbm >= l.overloadDbm
+    ? `${l.feed} overloads: ${where}; it bears ${formatRfLevel(l.overloadDbm)}. Add a pad or a filter before the splitter, or take the amplifier out.`
+    : `${l.feed} is near overload: ${where}; it bears ${formatRfLevel(l.overloadDbm)}. Keep a pad or a filter at hand.`;
+}

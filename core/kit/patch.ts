@@ -84,9 +84,7 @@ export const patchedChannels = (
  * nothing can be missed.
  */
 export function leadsByKind(stock: readonly StockItem[]): Partial<Record<LeadKind, number>> | null {
-  const told = stock.filter(
-    (s) => s.kind === "lead" && isLeadKind(s.connector) && s.count > 0,
-  );
+  const told = stock.filter((s) => s.kind === "lead" && isLeadKind(s.connector) && s.count > 0);
   return told.length === 0
     ? null
     : Object.fromEntries(told.map((s) => [s.connector as LeadKind, s.count]));

@@ -1,3 +1,5 @@
+import { dbToPowerRatio, powerRatioToDb } from "~/core/units/decibels";
+
 /** What stands at either end of the air. */
 export type TxAntenna = "whip-quarter" | "dipole" | { gainDbi: number };
 export type RxAntenna =
@@ -61,6 +63,25 @@ export function rxGain(
       ? 0
       : beamPatternDb(offAxisDeg, beam.beamwidthDeg, beam.frontToBackDb ?? 20);
   return { gainDbi: beam.gainDbi, patternDb };
+}
+
+/** Degrees between two looks of a mean over all sides. */
+const LOOK_DEG = 2;
+
+/**
+ * How much of what comes from all around a directional antenna takes in, against the dipole that
+ * such levels are told for: its gain, averaged as power over the horizon, dB. Zero for those that
+ * hear all sides alike.
+ * @param antenna - what receives
+ */
+export function fromAroundDb(antenna: RxAntenna): number {
+  if (typeof antenna === "string" ? antenna !== "fin" : antenna.beamwidthDeg === undefined)
+    return 0;
+  let sum = 0;
+  let looks = 0;
+  for (let offDeg = -180; offDeg < 180; offDeg += LOOK_DEG, looks += 1)
+    sum += dbToPowerRatio(rxGain(antenna, Math.abs(offDeg)).patternDb);
+  return rxGain(antenna, 0).gainDbi + powerRatioToDb(sum / looks) - DIPOLE_GAIN_DBI;
 }
 
 export function txGainDbi(antenna: TxAntenna): number {

@@ -2,6 +2,7 @@ import {
   bodyLossDb,
   polarisationLossDb,
   type RxAntenna,
+  fromAroundDb,
   rxGain,
   skinLossDb,
   type TxAntenna,
@@ -70,7 +71,7 @@ export interface LinkQuestion {
    * What else is on the frequency, as an antenna with no feed would hear it in the receiver's
    * bandwidth: the air's own noise, products, neighbours. Absent: nothing.
    */
-  interference?: readonly { label: string; dbm: number }[];
+  interference?: readonly Interference[];
   receiver: {
     bandwidthHz: number;
     noiseFigureDb: number;
@@ -84,6 +85,17 @@ export interface LinkQuestion {
      */
     feed?: readonly FeedItem[];
   };
+}
+
+/** Something else on the frequency. */
+export interface Interference {
+  label: string;
+  dbm: number;
+  /**
+   * Comes from all sides, told as a dipole of the right length hears it: a directional antenna takes
+   * in less of it, one of another block less too. Absent: told as this antenna hears it.
+   */
+  isFromAround?: true;
 }
 
 export interface LinkTerm {
@@ -199,10 +211,12 @@ export function linkBudget(q: LinkQuestion): LinkAnswer {
     "Balanis, Antenna Theory; wideband types: common practice",
   );
   put("receiving antenna turned away", gain.patternDb, "pattern: Balanis, Antenna Theory");
-  if (rx.cutForHz && (rx.antenna === "whip-quarter" || rx.antenna === "dipole"))
+  const isCut = rx.antenna === "whip-quarter" || rx.antenna === "dipole";
+  const offCutDb = rx.cutForHz && isCut ? whipMismatchDb(frequencyHz, rx.cutForHz) : 0;
+  if (rx.cutForHz && isCut)
     put(
       "receiving antenna of another block",
-      -whipMismatchDb(frequencyHz, rx.cutForHz),
+      -offCutDb,
       "a worn whip off its length, fitted to NEC2",
     );
   for (const c of q.corrections ?? []) put(c.label, c.db, c.source);
@@ -218,7 +232,10 @@ export function linkBudget(q: LinkQuestion): LinkAnswer {
   const ownDbm =
     noiseFloorDbm({ bandwidthHz: q.receiver.bandwidthHz, noiseFigureDb: systemNoiseFigureDb }) +
     feedGainDb;
-  const others = (q.interference ?? []).map((i) => i.dbm + feedGainDb);
+  const aroundDb = fromAroundDb(rx.antenna) - offCutDb;
+  const others = (q.interference ?? []).map(
+    (i) => i.dbm + (i.isFromAround ? aroundDb : 0) + feedGainDb,
+  );
   const noiseDbm = others.length > 0 ? powerSumDb([ownDbm, ...others]) : ownDbm;
   const sensitivityDbm = noiseDbm + q.receiver.requiredSnrDb;
   return {

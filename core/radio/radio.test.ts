@@ -1,4 +1,4 @@
-import { dipolePatternDb, polarisationLossDb } from "./antenna";
+import { dipolePatternDb, fromAroundDb, polarisationLossDb } from "./antenna";
 import { cascadedNoiseFigureDb, coaxLossDb, noiseFloorDbm } from "./feed";
 import { linkBudget, type LinkQuestion } from "./link";
 import {
@@ -210,6 +210,24 @@ describe("a link", () => {
         { kind: "loss", db: 5 },
       ]),
     ).toBeGreaterThan(margin([{ kind: "loss", db: 5 }]) + 6);
+  });
+  test("noise from all sides: a fin takes in less than it gains ahead, a short whip loses it with the signal", () => {
+    // an antenna that hears all sides alike at its gain; one with a narrow beam and no back at all
+    expect(fromAroundDb({ gainDbi: 5, beamwidthDeg: 100, frontToBackDb: 0 })).toBeCloseTo(2.85, 9);
+    expect(fromAroundDb("butterfly")).toBe(0);
+    expect(fromAroundDb("fin")).toBeLessThan(-1);
+    const noise = [{ label: "air", dbm: -80 }];
+    const around = noise.map((n) => ({ ...n, isFromAround: true as const }));
+    const heard = (rx: Partial<LinkQuestion["rx"]>, interference: LinkQuestion["interference"]) =>
+      linkBudget({
+        ...plain,
+        rx: { ...plain.rx, ...rx },
+        ...(interference ? { interference } : {}),
+      }).interferenceDbm!;
+    expect(heard({ antenna: "fin" }, noise)).toBeCloseTo(-80, 9);
+    expect(heard({ antenna: "fin" }, around)).toBeCloseTo(-80 + fromAroundDb("fin"), 9);
+    expect(heard({ antenna: "dipole", cutForHz: 700e6 }, around)).toBeLessThan(-80);
+    expect(heard({ antenna: "dipole", cutForHz: 700e6 }, noise)).toBeCloseTo(-80, 9);
   });
   test("a metre away a hot pack overloads", () =>
     expect(

@@ -24,6 +24,8 @@ export interface WrapSources {
     isPaired: boolean;
   }[];
   stock: readonly { kind: string; block: string | null; count: number }[];
+  /** Antennas that were told one by one; null: they are counted with the stock. */
+  antennas: readonly { id: string; label: string }[] | null;
   /** What units that can be asked say; absent: they cannot. */
   packsOn: Readonly<Record<string, boolean>>;
   events: readonly DayEvent[];
@@ -41,7 +43,7 @@ const COUNTED: Readonly<Record<string, readonly [one: string, many: string]>> = 
  * cells, what is counted back into the case, what is left as it was found. A step that a unit
  * answers for itself needs no tick.
  */
-export function wrapSteps({ units, stock, packsOn, events }: WrapSources): WrapStep[] {
+export function wrapSteps({ units, stock, antennas, packsOn, events }: WrapSources): WrapStep[] {
   const ticked = new Map<string, boolean>();
   for (const { what } of events) if (what.kind === "wrapped") ticked.set(what.step, what.isDone);
   const step = (
@@ -77,8 +79,9 @@ export function wrapSteps({ units, stock, packsOn, events }: WrapSources): WrapS
         ? step(`charge ${u.key}`, "charge", u.label)
         : step(`cells ${u.key}`, "cells-out", u.label),
     ),
+    ...(antennas ?? []).map((a) => step(`antenna ${a.id}`, "count", a.label)),
     ...stock.flatMap((s) =>
-      COUNTED[s.kind] && s.count > 0
+      (antennas === null || s.kind !== "antenna") && COUNTED[s.kind] && s.count > 0
         ? [
             step(
               `count ${s.kind} ${s.block ?? ""}`.trim(),

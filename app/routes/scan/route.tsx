@@ -1,5 +1,6 @@
 import { REPLY } from "~/contract/messages/frame";
-import { noiseLimitSetWords } from "~/contract/messages/scan";
+import { Link } from "react-router";
+import { feedLoadWords, noiseLimitSetWords } from "~/contract/messages/scan";
 import { findingWords } from "~/contract/messages/unitScan";
 import { sweepWarningWords } from "~/contract/messages/sweepWarning";
 import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
@@ -221,6 +222,16 @@ export default function ScanScreen({ loaderData: data }: Route.ComponentProps) {
         onLooked={setLooked}
         onLimit={isCart ? setLimit : null}
       />
+      {measured &&
+        data.feedLoads.map((l) => (
+          <Notice
+            key={l.feed}
+            kind="caution"
+            action={<Link to={`/day/${view.day.id}/antennas`}>{SCAN_TEXTS.openTheFeed}</Link>}
+          >
+            {feedLoadWords(l)}
+          </Notice>
+        ))}
       {measured && <NoiseLimit law={law} onSet={setLimit} />}
       {measured && (
         <>

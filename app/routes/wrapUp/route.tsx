@@ -195,7 +195,9 @@ function labelOf(s: WrapStep): string {
     case "charge":
       return WRAP_UP_TEXTS.onCharge(s.label);
     case "count":
-      return WRAP_UP_TEXTS.countedWith(s.count ?? 0, s.label);
+      return s.count === null
+        ? WRAP_UP_TEXTS.backInTheKit(s.label)
+        : WRAP_UP_TEXTS.countedWith(s.count, s.label);
     case "fixed-set":
       return WRAP_UP_TEXTS.aHousesFixedSet;
     case "pairing":

@@ -1,5 +1,6 @@
 /** What the screen says, part by part. */
 export const SCAN_TEXTS = {
+  openTheFeed: "Open the feed",
   // the screen itself
   theFile: "The file",
   noFileCame: "No file came with that. Nothing was changed.",

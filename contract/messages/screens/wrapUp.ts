@@ -38,6 +38,7 @@ export const WRAP_UP_TEXTS = {
   off: (label: string) => `${label} off`,
   batteriesOut: (label: string) => `${label}: batteries out`,
   onCharge: (label: string) => `${label}: on charge`,
+  backInTheKit: (label: string) => `antenna ${label} back in the kit`,
   countedWith: (n: number, label: string) => `${n} ${label} counted`,
   aHousesFixedSet: "A house’s fixed set is as it was found",
   pairingsErasedOnWhat: "Pairings erased on units you pass on, kept on the rest",

@@ -4,7 +4,7 @@ import { powerEvents } from "~/core/schedule/dayBatteries";
 import { fail, ok } from "~/core/units/result";
 import { insertEvent } from "~/server/db/repositories/dayEvents.server";
 import { listDays } from "~/server/db/repositories/days.server";
-import { newestItems } from "~/server/db/repositories/versionedLists.server";
+import { newestItems, newestVersions } from "~/server/db/repositories/versionedLists.server";
 import { nameOf } from "~/server/access/asker.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
@@ -75,6 +75,7 @@ export async function wrapView(app: AppContext, dayId: number): ServiceResult<Wr
       isPaired: u.kind === "pack" && packModel(kit, u.modelId).pairs !== undefined,
     })),
     stock: prepFacts.stock,
+    antennas: (await newestVersions(app.db, "antennas", dayId)).at(-1)?.items ?? null,
     packsOn: Object.fromEntries(Object.entries(reports).map(([key, r]) => [key, r.isOn])),
     events,
   });

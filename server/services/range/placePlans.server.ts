@@ -196,7 +196,13 @@ async function walkersOf(
             ? {
                 interference: [
                   ...(noise.length > 0
-                    ? [{ label: "noise of this location, as scanned", dbm: Math.max(...noise) }]
+                    ? [
+                        {
+                          label: "noise of this location, as scanned",
+                          dbm: Math.max(...noise),
+                          isFromAround: true as const,
+                        },
+                      ]
                     : []),
                   ...(products[c.id] ?? []),
                 ],

@@ -20,6 +20,7 @@ import { compareSweeps, type SweepDifference } from "~/core/spectrum/compareSwee
 import { instrumentOffset, shifted } from "~/core/spectrum/scale";
 import { receiversToScan } from "~/core/kit/scanCover";
 import { packLevels } from "~/contract/codecs/levels";
+import { scanAntennaWords } from "~/contract/messages/antenna";
 import { listWords } from "~/contract/messages/format";
 import {
   openRanges,
@@ -242,7 +243,7 @@ export async function elsewhereOf(
 
 /** What a scan can be begun with: instruments, ranges, antennas. */
 export function scanChoicesOf(loaded: LoadedDay): ScanChoices {
-  const { report, sweeps, prepFacts } = loaded;
+  const { report, sweeps } = loaded;
   const receivers = scanningReceivers(loaded);
   const scanners = report?.ok
     ? report.value.scanners.map(({ key, label }) => ({ key, label }))
@@ -263,11 +264,10 @@ export function scanChoicesOf(loaded: LoadedDay): ScanChoices {
       ...tuning,
     })),
     antennas: [
-      ...new Set(
-        prepFacts.stock
-          .filter((s) => s.kind === "antenna" && s.count > 0)
-          .map((s) => (s.block === null ? "wideband antennas" : `antennas of block ${s.block}`)),
-      ),
+      ...new Set([
+        ...loaded.distributions.map((d) => d.label),
+        ...loaded.antennas.filter((a) => a.owner !== "pack").map(scanAntennaWords),
+      ]),
     ],
     lastAntenna: last?.setup.antenna ?? "",
     lastScanner: scanners.find((s) => s.label === last?.source)?.key ?? null,
