@@ -159,7 +159,7 @@ export const receiverModelShape = z
   .object({
     ...radio,
     kind: z.literal("receiver"),
-    form: z.enum(["bag", "camera", "rack", "slot"]),
+    form: z.enum(["bag", "camera", "rack", "slot", "ear"]),
     diversity: z.enum(DIVERSITIES),
     halves: z.number().int().min(1).max(8),
     halfSpanHz: positive.nullable(),
@@ -185,7 +185,7 @@ export const packModelShape = z
   .object({
     ...radio,
     kind: z.literal("pack"),
-    form: z.enum(["bodypack", "handheld", "plug-on"]),
+    form: z.enum(["bodypack", "handheld", "plug-on", "stationary"]),
     banks: banks.exactOptional(),
     hasMute: z.boolean().exactOptional(),
     isBehindDoor: z.boolean().exactOptional(),

@@ -204,6 +204,7 @@ export const SET_KIND_WORDS: Readonly<Record<SetKindId, string>> = {
   presets: "Fixed presets",
   "plug-on": "Plug-on and camera receiver",
   "self-choosing": "Chooses its own frequency",
+  "ear-feed": "Ear feed: transmitter and worn receivers",
 };
 export const BAND_WORDS: Readonly<Record<SelfChoosingBand["id"], string>> = {
   "2.4": "2.4 GHz",

@@ -205,7 +205,8 @@ interface RadioModel {
  */
 export interface ReceiverModel extends RadioModel {
   kind: "receiver";
-  form: "bag" | "camera" | "rack" | "slot";
+  /** "ear": worn, and plays into somebody's ears. */
+  form: "bag" | "camera" | "rack" | "slot" | "ear";
   diversity: Diversity;
   halves: number;
   /**
@@ -241,7 +242,8 @@ export interface ReceiverModel extends RadioModel {
 
 export interface PackModel extends RadioModel {
   kind: "pack";
-  form: "bodypack" | "handheld" | "plug-on";
+  /** "stationary": stands by the mixer and feeds ears. */
+  form: "bodypack" | "handheld" | "plug-on" | "stationary";
   /** Its lists; absent or empty: those of the receivers of its kind. */
   banks?: Bank[];
   /** Whether it can be muted; absent: it can. */

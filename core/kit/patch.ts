@@ -71,13 +71,16 @@ export const patchedChannels = (
   kit: Kit,
   unit: (key: string) => { modelId: string },
 ): PatchedChannel[] =>
-  stored.map(({ id, talker, receiverKey, half }) => ({
-    id,
-    talker,
-    receiverKey,
-    half,
-    receiver: receiverModel(kit, unit(receiverKey).modelId),
-  }));
+  stored
+    .map(({ id, talker, receiverKey, half }) => ({
+      id,
+      talker,
+      receiverKey,
+      half,
+      receiver: receiverModel(kit, unit(receiverKey).modelId),
+    }))
+    // ears are where it ends: no cable, no track
+    .filter((c) => c.receiver.form !== "ear");
 
 /**
  * Cables of the kit by kind: lots whose ends are told; null where they are counted together, so that

@@ -67,7 +67,7 @@ export const SOURCE_RULES: Readonly<Record<Source, SourceRule>> = {
 
 /** What a channel's source is where nobody said: by its pack. */
 export const sourceOfPack = (form: PackModel["form"]): Source =>
-  form === "bodypack" ? "lavalier" : form;
+  form === "bodypack" ? "lavalier" : form === "stationary" ? "line-feed" : form;
 
 /** Forms of pack that a source goes on. */
 export const formsOf = (source: Source): readonly PackModel["form"][] =>
@@ -75,7 +75,9 @@ export const formsOf = (source: Source): readonly PackModel["form"][] =>
     ? ["handheld"]
     : source === "plug-on"
       ? ["plug-on"]
-      : ["bodypack", "plug-on"];
+      : source === "line-feed"
+        ? ["stationary", "bodypack", "plug-on"]
+        : ["bodypack", "plug-on"];
 
 /**
  * A desk's or camera's output of +4 dBu, as a microphone that an ordinary voice at one metre (60 dB)

@@ -26,6 +26,7 @@ export const SET_KINDS = [
   "presets",
   "plug-on",
   "self-choosing",
+  "ear-feed",
 ] as const;
 export type SetKindId = (typeof SET_KINDS)[number];
 
@@ -123,6 +124,14 @@ export const SET_KIND_OF: Readonly<Record<SetKindId, SetKind>> = {
     readout: "nothing",
     syncMethods: ["pairing", "self-choosing"],
     packsPerReceiver: 2,
+  },
+  "ear-feed": {
+    asks: "range",
+    receiver: { form: "ear", halves: 1, outputJoint: "unbalanced", antennaConnector: "fixed" },
+    pack: { form: "stationary", micPower: "none" },
+    readout: "mhz",
+    syncMethods: ["infrared", "by-hand"],
+    packsPerReceiver: 1,
   },
 };
 

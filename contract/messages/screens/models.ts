@@ -119,6 +119,8 @@ export const MODELS_TEXTS = {
   sits: "Sits in",
   theBag: "the bag",
   aCamera: "a camera",
+  stationary: "stationary, feeds ears",
+  ears: "worn, for ears",
   aSlot: "a slot of a chassis",
   aRack: "a rack",
   channels: "Channels in it",

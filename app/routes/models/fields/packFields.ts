@@ -39,6 +39,7 @@ export const PACK: ModelField<PackModel>[] = [
       { id: "bodypack", label: "bodypack" },
       { id: "handheld", label: "handheld" },
       { id: "plug-on", label: "plug-on" },
+      { id: "stationary", label: MODELS_TEXTS.stationary },
     ],
     (m) => m.form,
     (m, form) => ({ ...m, form }),

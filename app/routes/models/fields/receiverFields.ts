@@ -109,6 +109,7 @@ export const RECEIVER: ModelField<ReceiverModel>[] = [
       { id: "camera", label: MODELS_TEXTS.aCamera },
       { id: "rack", label: MODELS_TEXTS.aRack },
       { id: "slot", label: MODELS_TEXTS.aSlot },
+      { id: "ear", label: MODELS_TEXTS.ears },
     ],
     (m) => m.form,
     (m, form) => ({ ...m, form }),
