@@ -208,7 +208,7 @@ test("name, group number and key: the base, a key that was changed, the record c
 test("systems that choose for themselves: paired once at the bench, then found by themselves", async () => {
   const { app, dayId } = practice;
   await with2("hollin-d2", "hollin-dt");
-  expect((await state()).code).toBe("pack-not-synced");
+  expect((await state()).code).toBe("not-linked");
   const { id, packKey } = await marit();
   expect(await pairPack(app, dayId, id)).toMatchObject({
     ok: false,

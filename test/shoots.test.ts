@@ -484,7 +484,7 @@ test("systems that choose for themselves: no pick, paired and proved; too many f
   const [first] = (await view()).channels;
   expect([first!.state.frequency.code, first!.state.sync.code]).toEqual([
     "chooses-itself",
-    "pack-not-synced",
+    "not-linked",
   ]);
   expect((await view()).steps.map((s) => s.code)).toContain("pair-pack");
   await sees(own.app, dayId, first!.id, { what: "pack-shows", frequencyHz: 0 });

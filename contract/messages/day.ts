@@ -88,6 +88,8 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
       return say("receiver not set");
     case "pack-not-synced":
       return say("pack not synced");
+    case "not-linked":
+      return say("not linked");
     case "not-paired":
       return say(
         {

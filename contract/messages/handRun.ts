@@ -24,6 +24,8 @@ export interface AskedUnits {
   pack: string;
   receiverTo: string;
   packTo: string;
+  /** It chooses its own frequency and has a link light where others have a meter. */
+  choosesItself?: boolean;
 }
 
 /** What to do and what to look at; "yes" is the good answer. */
@@ -36,11 +38,15 @@ export function questionAsk(question: HandQuestion, u: AskedUnits): string {
     case "paired":
       return `Pair ${u.pack} with ${u.receiver}, close together. Did they pair?`;
     case "silent":
-      return `${u.pack} off. Is ${u.receiver}’s RF meter still, not even a flicker?`;
+      return u.choosesItself
+        ? `${u.pack} off. Is ${u.receiver}’s link light out?`
+        : `${u.pack} off. Is ${u.receiver}’s RF meter still, not even a flicker?`;
     case "phones":
       return `${u.pack} still off. Headphones on ${u.receiver}, volume down first: silent?`;
     case "rf":
-      return `${u.pack} on. Is ${u.receiver}’s RF full? Or type what it reads.`;
+      return u.choosesItself
+        ? `${u.pack} on. Is ${u.receiver}’s link light steady, its signal full?`
+        : `${u.pack} on. Is ${u.receiver}’s RF full? Or type what it reads.`;
     case "antennas":
       return `Walk a few steps with ${u.pack}. Do both antennas take turns?`;
     case "partner":
@@ -57,7 +63,15 @@ export function questionAsk(question: HandQuestion, u: AskedUnits): string {
 }
 
 /** What to do about an answer that is not the good one, and then to answer again. */
-export function remedyWords(question: HandQuestion, outcome: string | null): string | null {
+export function remedyWords(
+  question: HandQuestion,
+  outcome: string | null,
+  choosesItself = false,
+): string | null {
+  if (choosesItself && question === "silent")
+    return "Another pack is linked with it. Pair it with its own, then look again.";
+  if (choosesItself && question === "rf" && outcome !== "red")
+    return "Check: pack awake, paired with this receiver, supply on. Then look again.";
   switch (question) {
     case "silent":
     case "phones":

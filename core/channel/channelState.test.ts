@@ -356,7 +356,8 @@ test("each change makes its own parts of a proof stale, and says which; the rest
 });
 
 test("a receiver and a pack are proved by what they have; the usual figure of a receiver is the middle of those noted", () => {
-  expect(verificationPartsOf({ diversity: "none" }, { hasMute: false })).toEqual([
+  const tuned = { adaptive: null };
+  expect(verificationPartsOf({ ...tuned, diversity: "none" }, { hasMute: false })).toEqual([
     "silent",
     "phones",
     "rf",
@@ -364,9 +365,13 @@ test("a receiver and a pack are proved by what they have; the usual figure of a 
     "far",
     "kept",
   ]);
-  expect(verificationPartsOf({ diversity: "one-path", tells: ["battery"] }, {})).toEqual([
-    ...VERIFICATION_PARTS,
-  ]);
+  const one = { diversity: "one-path" as const, tells: ["battery" as const] };
+  expect(verificationPartsOf({ ...tuned, ...one }, {})).toEqual([...VERIFICATION_PARTS]);
+  // what chooses for itself has one link light: nobody sees two antennas take turns
+  const adaptive = { lowHz: 2400e6, highHz: 2483.5e6, mostPerRoom: 8, rangeM: 30 };
+  expect(verificationPartsOf({ ...one, adaptive }, {})).toEqual(
+    VERIFICATION_PARTS.filter((p) => p !== "antennas"),
+  );
   const noted = ["40", "38", "full", "41", "15"].map(
     (shown, i): SyncRecord => ({ ...seen(1, f1, i, "rf"), shown }) as SyncRecord,
   );

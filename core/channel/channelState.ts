@@ -24,7 +24,10 @@ export type FrequencyState =
   | { status: "done"; code: "picked"; frequencyHz: number };
 
 export type SyncState =
-  | { status: "todo"; code: "no-frequency" | "receiver-not-set" | "pack-not-synced" | "not-stored" }
+  | {
+      status: "todo";
+      code: "no-frequency" | "receiver-not-set" | "pack-not-synced" | "not-linked" | "not-stored";
+    }
   /** The receiver has not the pack's name, group number and key, or has others. */
   | {
       status: "todo" | "problem";
@@ -166,8 +169,9 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
       why: channel.paired,
     };
   const packHz = packFrequencyHz(facts, channel, mine);
-  if (packHz === null || (channel.meets === "adaptive" && packHz !== SELF_CHOSEN_HZ))
-    return { status: "todo", code: "pack-not-synced" };
+  if (channel.meets === "adaptive" && packHz !== SELF_CHOSEN_HZ)
+    return { status: "todo", code: "not-linked" };
+  if (packHz === null) return { status: "todo", code: "pack-not-synced" };
   if (packHz !== frequencyHz) {
     const told = mine.findLast((s) => s.kind === "pack-synced" && s.packKey === channel.packKey);
     const isObeying =

@@ -83,6 +83,7 @@ function syncStep(facts: DayFacts, channel: Channel): RunStep {
     case "receiver-not-set":
       return { code: "set-receiver", channelId };
     case "pack-not-synced":
+    case "not-linked":
     case "pack-elsewhere":
       return { code: report && !report.isOn ? "switch-on" : "set-pack", channelId };
     case "not-stored":

@@ -220,10 +220,7 @@ function syncSteps(facts: DayFacts, states: ChannelState[], steps: Step[]): void
         packHz: sync.packHz,
         frequencyHz,
       });
-    else if (
-      sync.code === "not-paired" ||
-      (sync.code === "pack-not-synced" && frequency.code === "chooses-itself")
-    )
+    else if (sync.code === "not-paired" || sync.code === "not-linked")
       steps.push({ code: "pair-pack", stage: "sync", channelIds: [channelId] });
     else if (sync.code === "pack-not-synced")
       steps.push({

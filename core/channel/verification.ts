@@ -71,15 +71,15 @@ export function partnerOf(
 }
 
 /**
- * The parts that a receiver and a pack can be verified by: no two antennas where there is one, no
- * partner where nothing tells it, no mute where there is none.
+ * The parts that a receiver and a pack can be verified by: no two antennas where there is one or
+ * where it chooses for itself and shows none, no partner where nothing tells it, no mute where there is none.
  */
 export function verificationPartsOf(
-  receiver: Pick<ReceiverModel, "diversity" | "tells">,
+  receiver: Pick<ReceiverModel, "diversity" | "tells" | "adaptive">,
   pack: Pick<PackModel, "hasMute">,
 ): VerificationPart[] {
   const has: Partial<Record<VerificationPart, boolean>> = {
-    antennas: receiver.diversity !== "none",
+    antennas: receiver.diversity !== "none" && receiver.adaptive === null,
     partner: (receiver.tells ?? []).length > 0,
     mute: pack.hasMute !== false,
   };

@@ -102,9 +102,9 @@ export default function BringScreen({ loaderData: bring }: Route.ComponentProps)
         <Answer>{headline(rows, bring)}</Answer>
         <Sub>
           {bring.scannedAtMs === null
-            ? BRING_TEXTS.noScan(count(bring.stations, "station"))
+            ? BRING_TEXTS.noScan(bring.stations)
             : BRING_TEXTS.byScan(formatAge(nowMs - bring.scannedAtMs))}{" "}
-          {BRING_TEXTS.alone}
+          {BRING_TEXTS.alone} {BRING_TEXTS.kitMakes(count(bring.kitChains, "chain"))}
         </Sub>
       </div>
       <Asked key={`${bring.place?.id}${bring.like}${bring.blocksText}${wanted}`} bring={bring} />
@@ -238,7 +238,7 @@ function Version({ row, wanted }: { row: Counted; wanted: number }) {
   return (
     <tr>
       <th scope="row">
-        <b>{nameOf(row)}</b> {row.offered === null && <Soft>{listWords(row.packs)}</Soft>}
+        <b>{nameOf(row)}</b> {row.packs.length > 0 && <Soft>{listWords(row.packs)}</Soft>}
       </th>
       <td data-label={BRING_TEXTS.range}>
         {row.adaptive ? (
@@ -259,7 +259,7 @@ function Version({ row, wanted }: { row: Counted; wanted: number }) {
               : BRING_TEXTS.noNumber}
         </Figure>
       </td>
-      <td data-label={BRING_TEXTS.margin}>
+      <td data-label={BRING_TEXTS.margin} style={{ whiteSpace: "nowrap" }}>
         <Figure>
           {facts.marginDb === null ? BRING_TEXTS.noNumber : formatDb(Math.floor(facts.marginDb))}
         </Figure>{" "}

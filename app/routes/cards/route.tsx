@@ -136,6 +136,7 @@ export default function RigCards({ loaderData: { range, version } }: Route.Compo
               }}
               dayId={view.day.id}
               wear={WEARS.find((x) => x.id === chosen.w.pack.wear)?.label ?? ""}
+              isWorn={SOURCE_RULES[chosen.facts.source].isWorn}
             />
           </NoPrint>
         </Stack>
@@ -263,12 +264,15 @@ function RigForm({
   onKeep,
   dayId,
   wear,
+  isWorn,
 }: {
   rig: RigDetail;
   isBusy: boolean;
   onKeep: (rig: RigDetail) => void;
   dayId: number;
   wear: string;
+  /** What nobody wears has no pouch, no skin, no chest. */
+  isWorn: boolean;
 }) {
   const [note, setNote] = useState(kept.note);
   const set = (change: Partial<RigDetail>) => {
@@ -284,38 +288,42 @@ function RigForm({
         {CARDS_TEXTS.eachChangeIsSaved}
       </Soft>
       <Settings>
-        <SelectField
-          label={CARDS_TEXTS.side}
-          choices={SIDES}
-          value={kept.side}
-          onChange={(side) => {
-            set({ side });
-          }}
-        />
-        <SelectField
-          label={CARDS_TEXTS.held}
-          choices={POUCHES}
-          value={kept.pouch}
-          onChange={(pouch) => {
-            set({ pouch });
-          }}
-        />
-        <SelectField
-          label={CARDS_TEXTS.antennaHangs}
-          choices={WHIPS}
-          value={kept.whip}
-          onChange={(whip) => {
-            set({ whip });
-          }}
-        />
-        <SelectField
-          label={CARDS_TEXTS.microphone}
-          choices={MIC_PLACES}
-          value={kept.microphone}
-          onChange={(microphone) => {
-            set({ microphone });
-          }}
-        />
+        {isWorn && (
+          <>
+            <SelectField
+              label={CARDS_TEXTS.side}
+              choices={SIDES}
+              value={kept.side}
+              onChange={(side) => {
+                set({ side });
+              }}
+            />
+            <SelectField
+              label={CARDS_TEXTS.held}
+              choices={POUCHES}
+              value={kept.pouch}
+              onChange={(pouch) => {
+                set({ pouch });
+              }}
+            />
+            <SelectField
+              label={CARDS_TEXTS.antennaHangs}
+              choices={WHIPS}
+              value={kept.whip}
+              onChange={(whip) => {
+                set({ whip });
+              }}
+            />
+            <SelectField
+              label={CARDS_TEXTS.microphone}
+              choices={MIC_PLACES}
+              value={kept.microphone}
+              onChange={(microphone) => {
+                set({ microphone });
+              }}
+            />
+          </>
+        )}
         <SelectField
           label={CARDS_TEXTS.thePerson}
           choices={MUTES}
@@ -325,64 +333,66 @@ function RigForm({
           }}
         />
       </Settings>
-      <Switches>
-        <SwitchField
-          isSelected={kept.isAsked}
-          onChange={(isAsked) => {
-            set({ isAsked });
-          }}
-        >
-          {CARDS_TEXTS.theyWereAsked}
-        </SwitchField>
-        <SwitchField
-          isSelected={kept.skinContact}
-          onChange={(skinContact) => {
-            set({ skinContact });
-          }}
-        >
-          {CARDS_TEXTS.antennaLiesOnSkin(gain)}
-        </SwitchField>
-        <SwitchField
-          isSelected={kept.sleeve}
-          onChange={(sleeve) => {
-            set({ sleeve });
-          }}
-        >
-          {CARDS_TEXTS.inASleeve}
-        </SwitchField>
-        <SwitchField
-          isSelected={kept.isTipHeld}
-          onChange={(isTipHeld) => {
-            set({ isTipHeld });
-          }}
-        >
-          {CARDS_TEXTS.tipHeldByBand}
-        </SwitchField>
-        <SwitchField
-          isSelected={kept.isLeadAcross}
-          onChange={(isLeadAcross) => {
-            set({ isLeadAcross });
-          }}
-        >
-          {CARDS_TEXTS.cableCrossesTheAntenna}
-        </SwitchField>
-        <SwitchField
-          isSelected={kept.isSheathed}
-          onChange={(isSheathed) => {
-            set({ isSheathed });
-          }}
-        >
-          {CARDS_TEXTS.inASheath}
-        </SwitchField>
-        <SwitchField
-          isSelected={kept.isNearMetal}
-          onChange={(isNearMetal) => {
-            set({ isNearMetal });
-          }}
-        >
-          {CARDS_TEXTS.metalOrElectronicsBeside}
-        </SwitchField>
-      </Switches>
+      {isWorn && (
+        <Switches>
+          <SwitchField
+            isSelected={kept.isAsked}
+            onChange={(isAsked) => {
+              set({ isAsked });
+            }}
+          >
+            {CARDS_TEXTS.theyWereAsked}
+          </SwitchField>
+          <SwitchField
+            isSelected={kept.skinContact}
+            onChange={(skinContact) => {
+              set({ skinContact });
+            }}
+          >
+            {CARDS_TEXTS.antennaLiesOnSkin(gain)}
+          </SwitchField>
+          <SwitchField
+            isSelected={kept.sleeve}
+            onChange={(sleeve) => {
+              set({ sleeve });
+            }}
+          >
+            {CARDS_TEXTS.inASleeve}
+          </SwitchField>
+          <SwitchField
+            isSelected={kept.isTipHeld}
+            onChange={(isTipHeld) => {
+              set({ isTipHeld });
+            }}
+          >
+            {CARDS_TEXTS.tipHeldByBand}
+          </SwitchField>
+          <SwitchField
+            isSelected={kept.isLeadAcross}
+            onChange={(isLeadAcross) => {
+              set({ isLeadAcross });
+            }}
+          >
+            {CARDS_TEXTS.cableCrossesTheAntenna}
+          </SwitchField>
+          <SwitchField
+            isSelected={kept.isSheathed}
+            onChange={(isSheathed) => {
+              set({ isSheathed });
+            }}
+          >
+            {CARDS_TEXTS.inASheath}
+          </SwitchField>
+          <SwitchField
+            isSelected={kept.isNearMetal}
+            onChange={(isNearMetal) => {
+              set({ isNearMetal });
+            }}
+          >
+            {CARDS_TEXTS.metalOrElectronicsBeside}
+          </SwitchField>
+        </Switches>
+      )}
       <Heading as="h3">{CARDS_TEXTS.theScene}</Heading>
       <Switches>
         {SCENE_CAUTIONS.map((c) => (

@@ -13,6 +13,7 @@ import {
   type KitAntenna,
   nextAntennaLabel,
 } from "~/core/kit/antennas";
+import type { SeatedAntenna } from "~/core/kit/antennaPlan";
 import type { Kit } from "~/core/kit/models";
 import { parseTuning } from "~/core/kit/modelText";
 import type { AntennasView } from "~/server/services/prep/antennas.server";
@@ -38,6 +39,27 @@ function readRange(text: string): KitAntenna["range"] | "wrong" {
     : "wrong";
 }
 
+/** What the open sockets that are like the first one ask for; a pair where all have one. */
+function askedBy(lacking: readonly SeatedAntenna[]): {
+  range: string;
+  connector: string;
+  howMany: number;
+} {
+  const [first] = lacking;
+  if (!first) return { range: "", connector: "SMA", howMany: 2 };
+  const rangeOf = ({ seat }: SeatedAntenna) =>
+    seat.frequenciesHz.length === 0
+      ? ""
+      : `${Math.floor(Math.min(...seat.frequenciesHz) / 1e6)}–${Math.ceil(Math.max(...seat.frequenciesHz) / 1e6)}`;
+  const range = rangeOf(first);
+  const { connector } = first.seat;
+  return {
+    range,
+    connector,
+    howMany: lacking.filter((s) => s.seat.connector === connector && rangeOf(s) === range).length,
+  };
+}
+
 /** Every antenna of the kit, with what it covers and where it goes. */
 export function Antennas({
   view,
@@ -56,9 +78,8 @@ export function Antennas({
   const set = (antennas: KitAntenna[]) =>
     send({ intent: "set-antennas", antennas, expectedVersion });
   const [kind, setKind] = useState<AntennaKind>("whip-quarter");
-  const [range, setRange] = useState("");
-  const [connector, setConnector] = useState("SMA");
-  const [howMany, setHowMany] = useState(2);
+  // what nobody typed stands as the first open sockets ask for it
+  const [typed, setTyped] = useState<{ range?: string; connector?: string; howMany?: number }>({});
   const [wrong, setWrong] = useState<string | null>(null);
   const columns = useMemo((): GridColumn<Told>[] => {
     const change = (antenna: Told, part: Partial<KitAntenna>) =>
@@ -165,6 +186,8 @@ export function Antennas({
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `set` is made of the view and `send`
   }, [view, kit, seated]);
   const lacking = seated.filter((s) => s.antenna === null);
+  const asked = askedBy(lacking);
+  const { range, connector, howMany } = { ...asked, ...typed };
   const add = () => {
     const read = readRange(range);
     if (read === "wrong") {
@@ -187,6 +210,7 @@ export function Antennas({
       });
     }
     set([...view.antennas.map(bare), ...made]);
+    setTyped({});
     setWrong(null);
   };
   return (
@@ -241,7 +265,7 @@ export function Antennas({
           label={KIT_TEXTS.coversMhz}
           value={range}
           onChange={(text) => {
-            setRange(text);
+            setTyped((t) => ({ ...t, range: text }));
             setWrong(null);
           }}
           error={wrong}
@@ -251,7 +275,7 @@ export function Antennas({
         <TextField
           label={KIT_TEXTS.connector}
           value={connector}
-          onChange={setConnector}
+          onChange={(text) => setTyped((t) => ({ ...t, connector: text }))}
           widthCh={8}
         />
         <NumberField
@@ -261,7 +285,7 @@ export function Antennas({
           max={40}
           step={1}
           value={howMany}
-          onChange={setHowMany}
+          onChange={(n) => setTyped((t) => ({ ...t, howMany: n }))}
         />
         <Button isDisabled={isBusy} onPress={add}>
           {KIT_TEXTS.addAntennas(count(howMany, "antenna"))}

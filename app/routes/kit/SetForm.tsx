@@ -97,7 +97,7 @@ export function SetForm({ isBusy, onAdd }: { isBusy: boolean; onAdd: (set: SetAn
       kind,
       maker: maker.trim(),
       name: name.trim(),
-      block: block.trim() || null,
+      block: asks === "band" ? null : block.trim() || null,
       where: read.where,
       receivers,
       packs,
@@ -105,6 +105,7 @@ export function SetForm({ isBusy, onAdd }: { isBusy: boolean; onAdd: (set: SetAn
     setError(null);
     setWhere("");
     setName("");
+    setBlock("");
   };
   const typed = (text: string) => {
     setWhere(text);

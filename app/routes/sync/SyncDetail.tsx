@@ -50,6 +50,7 @@ const TOO_EARLY: readonly ChannelView["state"]["sync"]["code"][] = [
   "pack-wont-go",
   "receiver-not-set",
   "pack-not-synced",
+  "not-linked",
   "pack-elsewhere",
 ];
 

@@ -76,6 +76,7 @@ export function nextActionOf(view: DayView, c: ChannelView): NextForChannel {
     case "not-paired":
       return { actions: [pairing], asksForNames: true };
     case "pack-not-synced":
+    case "not-linked":
     case "pack-elsewhere":
       if (!c.pack?.isOn)
         return { actions: [handling(c, SYNC_TEXTS.switch(c.packLabel), { isOn: true })] };

@@ -194,7 +194,7 @@ export const Check = styled.label`
       opacity: 1;
     }
   }
-  &[data-selected] > span:last-child {
+  &[data-selected] > span:last-child:not(:first-child) {
     color: var(--soft);
   }
   &[data-focus-visible] ${Box} {

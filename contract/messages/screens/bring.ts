@@ -5,7 +5,7 @@ import { count, formatDb, formatMetres, numberWord } from "~/contract/messages/f
 export const BRING_TEXTS = {
   enough: (name: string, n: number) =>
     `${name}: enough in the kit for ${n === 1 ? "one channel" : `${n} channels`}`,
-  rentHeadline: (name: string, more: string) => `${name} would do with ${more} more`,
+  rentHeadline: (name: string, more: string) => `${name} does it, with ${more} more`,
   none: (n: number, place: string) =>
     `No version here does ${n === 1 ? "one channel" : `${n} channels`} at ${place}`,
   counting: "Counting what fits",
@@ -13,8 +13,11 @@ export const BRING_TEXTS = {
   addUnits: "Add a set in Kit, or a model, and every version of it is compared here.",
   toKit: "Open the kit",
   byScan: (age: string) => `By the scan of ${age}, stations, other carriers and the regulations.`,
-  noScan: (stations: string) =>
-    `No scan at this location: by the regulations and ${stations} of the list alone.`,
+  noScan: (stations: number) =>
+    stations === 0
+      ? "No scan at this location and no station listed: by the regulations alone."
+      : `No scan at this location: by the regulations and ${count(stations, "station")} of the list.`,
+  kitMakes: (chains: string) => `The whole kit together makes ${chains}.`,
   alone: "Each version is counted alone, as if nothing else of yours were on the air.",
   location: "Location",
   channels: "Channels",

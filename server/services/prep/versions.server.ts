@@ -6,6 +6,7 @@ import {
   widestBandwidthHz,
   windowsOf,
 } from "~/core/coordination/problem/dayProblem";
+import { spareChains } from "~/core/kit/chains";
 import type { SystemAsked } from "~/core/coordination/changing/howMany";
 import { itemAt } from "~/core/units/items";
 import { packNoises } from "~/contract/codecs/noise";
@@ -75,6 +76,8 @@ export async function getVersions(
     law: { regionTitle, licence, advice },
     scannedAtMs: sweep?.takenAtMs ?? null,
     stations: request.exclusions.length,
+    /** Chains that the whole kit makes at the same time. */
+    kitChains: spareChains(kit, region, units, []).chains.length,
     wanted: p.wanted ?? usual,
     usual,
     like: like?.id ?? null,
@@ -98,7 +101,10 @@ export async function getVersions(
         /** A block that somebody offers; null: a model that is known. */
         offered: version.receiver.id.includes("@") ? version.receiver.block : null,
         name: modelName(version.receiver),
-        packs: [...new Set(version.packs.map((m) => m.name))],
+        /** The packs' own names, where they say more than the receiver's. */
+        packs: [
+          ...new Set(version.packs.map((m) => m.name).filter((n) => n !== version.receiver.name)),
+        ],
         tuning: version.tuning,
         adaptive: version.packs[0]?.adaptive ?? null,
         isMine: isMine(version.receiver.id),

@@ -34,7 +34,9 @@ export function RunQuestion({ row, cell, run }: RunQuestionProps) {
   const { channel: c, units } = row;
   const { question } = cell;
   const remedy =
-    cell.status === "problem" ? remedyWords(question, cell.record?.outcome ?? null) : null;
+    cell.status === "problem"
+      ? remedyWords(question, cell.record?.outcome ?? null, units.choosesItself)
+      : null;
   const isPart =
     question !== "receiver-shows" && question !== "pack-shows" && question !== "paired";
   const answers = isPart ? answersOf(question) : null;

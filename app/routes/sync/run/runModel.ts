@@ -76,6 +76,7 @@ export function runRows(
         pack: channel.packLabel,
         receiverTo: named(ends.receiver),
         packTo: named(ends.pack),
+        choosesItself: channel.meets === "adaptive",
       },
       ends,
     };
