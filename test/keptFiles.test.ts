@@ -4,6 +4,10 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { gunzipSync } from "node:zlib";
+import { antennaSeats, seatAntennas } from "~/core/kit/antennaPlan";
+import { antennasOfStock } from "~/core/kit/antennas";
+import { receiverModel } from "~/core/kit/models";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { isVerificationOutcome } from "~/core/channel/verificationParts";
 import { type Database, openDatabase } from "~/server/db/connection.server";
 import { readArchive } from "~/server/compute/readArchive";
@@ -11,6 +15,7 @@ import { plainTables } from "~/server/db/repositories/archive.server";
 import { listChannels } from "~/server/db/repositories/channels.server";
 import { listEvents } from "~/server/db/repositories/dayEvents.server";
 import { listDays } from "~/server/db/repositories/days.server";
+import { newestItems, newestVersions } from "~/server/db/repositories/versionedLists.server";
 import { listSyncs } from "~/server/db/repositories/records.server";
 
 const folder = mkdtempSync(join(tmpdir(), "plain-channel-kept-"));
@@ -56,4 +61,26 @@ test("an archive of version 1 is read to the same rows as the data file that it 
   expect(read.value.head.version).toBe(1);
   expect(read.value.days[0]!.day.isArchived).toBe(false);
   expect(read.value.days[0]!.tables).toEqual((await plainTables(db, day!.id)).tables);
+});
+
+test("its antennas, counted with the stock then, are told one by one and stand on the receivers' sockets", async () => {
+  const [day] = await listDays(db);
+  const stock = await newestItems(db, "stock", day!.id);
+  const counted = stock.filter((s) => s.kind === "antenna").reduce((n, s) => n + s.count, 0);
+  expect(counted).toBeGreaterThan(3);
+  expect(await newestVersions(db, "antennas", day!.id)).toEqual([]);
+  const antennas = antennasOfStock(stock);
+  expect(antennas).toHaveLength(counted);
+  expect(new Set(antennas.map((a) => a.id)).size).toBe(counted);
+  const units = await newestItems(db, "units", day!.id);
+  const receivers = units
+    .filter((u) => u.kind === "receiver")
+    .map((u) => ({
+      key: u.key,
+      label: u.label,
+      model: receiverModel(SHIPPED_KIT, u.modelId),
+      frequenciesHz: [],
+    }));
+  const seated = seatAntennas(SHIPPED_KIT, antennas, antennaSeats(receivers, []));
+  expect(seated.filter((s) => s.antenna !== null).length).toBeGreaterThan(3);
 });

@@ -55,6 +55,10 @@ describe("versions", () => {
     const away = inBlock(bag, "K9", { lowHz: 610e6, highHz: 640e6 });
     expect(facts(away, { scanned, open })).toMatchObject({ isScanned: false, clearHz: null });
     const lists = versions.find((v) => v.tuning.every((t) => t.lowHz === t.highHz) && v.tuning[0])!;
+    // in another block it goes by an ordinary step, whatever its numbers had
+    expect(inBlock(lists, "K9", { lowHz: 610e6, highHz: 640e6 }).tuning).toEqual([
+      { lowHz: 610e6, highHz: 640e6, stepHz: 25_000 },
+    ]);
     const { numbers } = facts(lists);
     expect(numbers!.allowed).toBeLessThanOrEqual(lists.tuning.length);
     expect(numbers!.clear).toBeNull();

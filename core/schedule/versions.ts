@@ -61,7 +61,8 @@ export const inBlock = (
   block: string,
   range: FrequencyRange,
 ): SystemVersion => {
-  const stepHz = receiver.tuning[0]?.stepHz ?? USUAL_STEP_HZ;
+  // single numbers have no step to go on with
+  const stepHz = receiver.tuning.find((t) => t.highHz > t.lowHz)?.stepHz ?? USUAL_STEP_HZ;
   const tuning = [{ lowHz: range.lowHz, highHz: range.highHz, stepHz }];
   // its numbers and lists are those of the block that it has
   const { numbering: _, ...plain } = receiver;

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { Form, Link } from "react-router";
 import type { Route } from "./+types/route";
 import { getVersions } from "~/server/services/prep/versions.server";
@@ -47,28 +47,37 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
 
 type Loaded = Route.ComponentProps["loaderData"];
 
-/** How many of each version fit, as they are counted one after another. */
-function useCounts({ request, noise, versions, wanted }: Loaded) {
+/**
+ * How many of each version fit, as they are counted one after another. What was read again and says
+ * the same is not counted again.
+ */
+function useCounts({ request, noise, versions, wanted, scannedAtMs }: Loaded) {
   const [counts, setCounts] = useState<Readonly<Record<string, HowMany>>>({});
   const [isStopped, setIsStopped] = useState(false);
+  const kinds = versions.flatMap(({ id, asked, facts }) =>
+    asked ? [{ id, asked, isScanned: facts.isScanned }] : [],
+  );
+  const question = JSON.stringify([request, kinds, wanted, scannedAtMs]);
+  const latest = useRef({ request, noise, kinds, wanted });
+  useEffect(() => {
+    latest.current = { request, noise, kinds, wanted };
+  });
   useEffect(() => {
     setCounts({});
     setIsStopped(false);
-    const kinds = versions.flatMap(({ id, asked, facts }) =>
-      asked ? [{ id, asked, isScanned: facts.isScanned }] : [],
-    );
-    if (kinds.length === 0) return;
+    const asked = latest.current;
+    if (asked.kinds.length === 0) return;
     const job = howManyInWorker(
-      { ...request, noise: noise.flatMap(unpackNoise) },
-      kinds,
-      wanted,
+      { ...asked.request, noise: asked.noise.flatMap(unpackNoise) },
+      asked.kinds,
+      asked.wanted,
       (id, many) => setCounts((c) => ({ ...c, [id]: many })),
     );
     void job.result.then((r) => {
       if (!r.ok && r.error.code !== "cancelled") setIsStopped(true);
     });
     return () => job.cancel();
-  }, [request, noise, versions, wanted]);
+  }, [question]);
   return { counts, isStopped };
 }
 
@@ -226,10 +235,9 @@ function clearWords({ adaptive, facts }: Counted): string {
   if (adaptive || facts.powerMw === null) return BRING_TEXTS.noNumber;
   const allowed = numbers ? count(numbers.allowed, "number") : formatSpan(allowedHz);
   if (!facts.isScanned) return BRING_TEXTS.notScanned(allowed);
-  return BRING_TEXTS.clearOf(
-    numbers ? String(numbers.clear ?? 0) : formatSpan(clearHz ?? 0),
-    allowed,
-  );
+  return numbers
+    ? BRING_TEXTS.clearOf(String(numbers.clear ?? 0), allowed)
+    : BRING_TEXTS.clearMhz((clearHz ?? 0) / 1e6, allowedHz / 1e6);
 }
 
 function Version({ row, wanted }: { row: Counted; wanted: number }) {

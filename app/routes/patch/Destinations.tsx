@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { DESTINATION_WORDS } from "~/contract/messages/patch";
-import { count } from "~/contract/messages/format";
+import { defined } from "~/core/units/items";
+import { capital, count } from "~/contract/messages/format";
 import { PATCH_TEXTS } from "~/contract/messages/screens/patch";
 import {
   type Destination,
@@ -96,6 +97,12 @@ export function Destinations({ patch, isBusy, send }: DestinationsProps) {
       }),
     },
   ];
+  // the first letter that no other of its kind has
+  const usualName = defined(
+    Array.from("ABCDEFGHIJKLMNOPQRSTUVWXYZ", (letter) =>
+      PATCH_TEXTS.named(capital(DESTINATION_WORDS[kind]), letter),
+    ).find((name, i) => i === 25 || !destinations.some((d) => d.label === name)),
+  );
   return (
     <section aria-label={PATCH_TEXTS.camerasAndRecorders}>
       <Heading>{PATCH_TEXTS.camerasAndRecorders}</Heading>
@@ -134,7 +141,7 @@ export function Destinations({ patch, isBusy, send }: DestinationsProps) {
             value={label}
             onChange={setLabel}
             widthCh={14}
-            placeholder={PATCH_TEXTS.cameraA}
+            placeholder={usualName}
           />
           <SelectField
             label={PATCH_TEXTS.input}
@@ -153,13 +160,12 @@ export function Destinations({ patch, isBusy, send }: DestinationsProps) {
           />
           <Button
             isDisabled={isBusy}
-            why={label.trim() === "" ? PATCH_TEXTS.nameItFirst : null}
             onPress={() => {
               set([
                 ...destinations,
                 newDestination({
                   id: `d${destinations.length + 1}-${expectedVersion}`,
-                  label: label.trim(),
+                  label: label.trim() || usualName,
                   kind,
                   inputId,
                   sockets,

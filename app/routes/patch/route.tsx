@@ -145,6 +145,7 @@ export default function PatchScreen({ loaderData: patch }: Route.ComponentProps)
             </Answer>
             <Sub>{destinations.length === 0 ? PATCH_TEXTS.addFirst : PATCH_TEXTS.eachOutput}</Sub>
           </div>
+          {destinations.length === 0 && <Destinations patch={patch} isBusy={isBusy} send={send} />}
           <ReplyNotice reply={answer} />
         </>
       }
@@ -211,7 +212,7 @@ export default function PatchScreen({ loaderData: patch }: Route.ComponentProps)
               {patchProblemWords(p)}
             </Status>
           ))}
-          <Destinations patch={patch} isBusy={isBusy} send={send} />
+          {destinations.length > 0 && <Destinations patch={patch} isBusy={isBusy} send={send} />}
           <Row>
             <Soft>{PATCH_TEXTS.phantomCaution}</Soft>
           </Row>

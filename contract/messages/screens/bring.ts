@@ -34,8 +34,9 @@ export const BRING_TEXTS = {
   inKit: "In kit",
   verdict: "Verdict",
   choosesItsOwn: "chooses its own",
+  clearMhz: (clear: number, allowed: number) => `${clear.toFixed(1)} of ${allowed.toFixed(1)} MHz`,
   clearOf: (clear: string, allowed: string) => `${clear} of ${allowed}`,
-  notScanned: (allowed: string) => `${allowed} allowed, not scanned`,
+  notScanned: (allowed: string) => `not scanned, ${allowed}`,
   offered: (block: string, like: string) => `Block ${block}, as ${like}`,
   fitOf: (fit: number, wanted: number, spares: number) =>
     `${fit} of ${wanted}${spares > 0 ? `, ${spares} spare` : ""}`,

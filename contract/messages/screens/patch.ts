@@ -27,8 +27,7 @@ export const PATCH_TEXTS = {
   remove: (label: string) => `Remove ${label}`,
   kind: "Kind",
   name: "Name",
-  cameraA: "Camera A",
+  named: (kind: string, letter: string) => `${kind} ${letter}`,
   sockets: "Sockets",
-  nameItFirst: "Type its name first.",
   addWith: (sockets: string) => `Add it with ${sockets}`,
 } as const;
