@@ -1,7 +1,7 @@
+import { INPUT_METERS } from "~/core/audio/meterReading";
 import { z } from "zod";
 import {
   AUDIO_JOINTS,
-  INPUT_METERS,
   CONTROL_SCALES,
   DIVERSITIES,
   HALVES_SHARE,

@@ -1,3 +1,4 @@
+import type { InputMeter } from "~/core/audio/meterReading";
 import { type Source, SOURCES } from "~/core/kit/sources";
 import type { AntennaOwner } from "~/core/kit/antennas";
 import { isListsOnly, type Numbered } from "~/core/kit/unitNumber";
@@ -13,7 +14,6 @@ import type {
   Diversity,
   MicPower,
   PhantomEffect,
-  InputMeter,
   Readout,
   ReceiverSupply,
   SyncMethod,

@@ -1,4 +1,6 @@
-import type { InputMeter } from "~/core/kit/models";
+/** What an input's meter shows: peaks under full scale, averages in VU, or bars without a number. */
+export const INPUT_METERS = ["dbfs", "vu", "bars"] as const;
+export type InputMeter = (typeof INPUT_METERS)[number];
 
 /**
  * Where 0 VU stands under full scale: +4 dBu by SMPTE RP 155 is −20 dBFS; the European line-up of

@@ -106,7 +106,7 @@ export function readBlocks(text: string): { blocks: NamedBlock[]; refused: strin
   const refused: string[] = [];
   for (const part of text.split(/[;\n]/).map((t) => t.trim())) {
     if (part === "") continue;
-    const named = /^([^:]{1,20}):(.*)$/.exec(part) ?? /^(\S{1,20})\s+(.*)$/.exec(part);
+    const named = /^([^:]{1,20}):(.*)$/.exec(part) ?? /^(\S{1,20})\s+(\S.*)$/.exec(part);
     const read = parseTuning(named?.[2] ?? "");
     const range = read.ok ? read.value[0] : undefined;
     if (named?.[1] && range && range.highHz > range.lowHz)

@@ -1,3 +1,4 @@
+import type { InputMeter } from "~/core/audio/meterReading";
 import type { Bank, TuningRange } from "~/core/devices/tuning";
 import type { ProfileName } from "~/core/coordination/problem/profile";
 import type { RasterName } from "~/core/regulations/raster";
@@ -100,10 +101,6 @@ export type HalvesShare = (typeof HALVES_SHARE)[number];
  */
 export const CONTROL_SCALES = ["db", "sensitivity", "attenuation", "dial", "clock"] as const;
 export type ControlScale = (typeof CONTROL_SCALES)[number];
-
-/** What an input's meter shows: peaks under full scale, averages in VU, or bars without a number. */
-export const INPUT_METERS = ["dbfs", "vu", "bars"] as const;
-export type InputMeter = (typeof INPUT_METERS)[number];
 
 /** What a joint carries: a balanced way, one with a common leg, or numbers. */
 export const AUDIO_JOINTS = ["balanced", "unbalanced", "digital"] as const;

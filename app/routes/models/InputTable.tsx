@@ -1,11 +1,10 @@
+import { INPUT_METERS, type InputMeter } from "~/core/audio/meterReading";
 import { lastOf, numberAt } from "~/core/units/items";
 import {
   AUDIO_JOINTS,
   type AudioJoint,
   CONTROL_SCALES,
   type ControlScale,
-  INPUT_METERS,
-  type InputMeter,
   type InputModel,
 } from "~/core/kit/models";
 import { parseNumberList } from "~/core/kit/modelText";

@@ -133,5 +133,3 @@ const noiseSpan = (noise: readonly FrequencyRange[]): FrequencyRange | null =>
 
 /** So long for one version: those with room answer at once. */
 const TRY_MS = 500;
-
-export type VersionsView = Extract<Awaited<ReturnType<typeof getVersions>>, { ok: true }>["value"];
