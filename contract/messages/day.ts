@@ -142,6 +142,8 @@ export function levelWords({ level: l }: ChannelState): StateWords {
   switch (l.code) {
     case "not-set":
       return say("not yet");
+    case "not-recorded":
+      return say("into ears");
     case "voice-changed":
       return say(`${formatDb(l.gainDb)}, voice changed`);
     case "units-changed":

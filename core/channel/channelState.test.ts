@@ -169,6 +169,9 @@ test("an empty day: scan first, then pick; packs that are on come before the sca
     })[0],
   ).toBe("packs-off");
   expect(parts(empty())).toEqual(["not-picked", "no-frequency", "not-set", "not-checked"]);
+  const ears = empty();
+  const fed = { ...ears, channels: ears.channels.map((c) => ({ ...c, feedsEars: true as const })) };
+  expect(parts(fed)[2]).toBe("not-recorded");
 });
 
 test("a finished place leaves only the move", () => {
@@ -367,6 +370,10 @@ test("a receiver and a pack are proved by what they have; the usual figure of a 
   ]);
   const one = { diversity: "one-path" as const, tells: ["battery" as const] };
   expect(verificationPartsOf({ ...tuned, ...one }, {})).toEqual([...VERIFICATION_PARTS]);
+  // what plays into ears goes no further
+  expect(verificationPartsOf({ ...tuned, ...one, form: "ear" }, {})).toEqual(
+    VERIFICATION_PARTS.filter((p) => p !== "far"),
+  );
   // what chooses for itself has one link light: nobody sees two antennas take turns
   const adaptive = { lowHz: 2400e6, highHz: 2483.5e6, mostPerRoom: 8, rangeM: 30 };
   expect(verificationPartsOf({ ...one, adaptive }, {})).toEqual(

@@ -59,6 +59,8 @@ export type SyncState =
 
 export type LevelState =
   | { status: "todo"; code: "not-set" }
+  /** It plays into ears: nothing of it is recorded. */
+  | { status: "done"; code: "not-recorded" }
   | { status: "stale"; code: "voice-changed"; gainDb: number }
   | {
       status: "stale";
@@ -250,6 +252,7 @@ function problemOf(
 }
 
 function levelState(facts: DayFacts, channel: Channel): LevelState {
+  if (channel.feedsEars) return { status: "done", code: "not-recorded" };
   const last = facts.levels.findLast((l) => l.channelId === channel.id);
   if (!last) return { status: "todo", code: "not-set" };
   if (last.effort !== channel.effort)

@@ -44,6 +44,8 @@ export interface Channel {
   receiverModelId: string;
   /** Whether its receiver can look for free places by itself. */
   canScanItself: boolean;
+  /** Its receiver is worn and plays into ears; absent: it is recorded. */
+  feedsEars?: true;
   half: number;
   packLabel: string;
   packKey: string;

@@ -75,13 +75,15 @@ export function partnerOf(
  * where it chooses for itself and shows none, no partner where nothing tells it, no mute where there is none.
  */
 export function verificationPartsOf(
-  receiver: Pick<ReceiverModel, "diversity" | "tells" | "adaptive">,
+  receiver: Pick<ReceiverModel, "diversity" | "tells" | "adaptive"> &
+    Partial<Pick<ReceiverModel, "form">>,
   pack: Pick<PackModel, "hasMute">,
 ): VerificationPart[] {
   const has: Partial<Record<VerificationPart, boolean>> = {
     antennas: receiver.diversity !== "none" && receiver.adaptive === null,
     partner: (receiver.tells ?? []).length > 0,
     mute: pack.hasMute !== false,
+    far: receiver.form !== "ear",
   };
   return VERIFICATION_PARTS.filter((part) => has[part] !== false);
 }

@@ -94,13 +94,13 @@ export function OtherPower({ view, isBusy, send }: OtherPowerProps) {
                       {wordsOf(o)}
                     </Button>
                     {o.lamps.map((l) => (
-                      <QuietButton
+                      <Button
                         key={l.shows}
                         isDisabled={isBusy}
                         onPress={() => send({ intent: "lamp", key: o.key, shows: l.shows })}
                       >
                         {l.shows}
-                      </QuietButton>
+                      </Button>
                     ))}
                     {o.what === "supply" && (
                       <CartOnly>

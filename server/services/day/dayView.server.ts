@@ -252,6 +252,7 @@ async function storedDay(db: Database, dayId: number) {
       receiverLabel: receiverUnit.label,
       receiverModelId: receiver.id,
       canScanItself: canScanItself(receiver),
+      ...(receiver.form === "ear" ? { feedsEars: true as const } : {}),
       receiverKey: c.receiverKey,
       half: c.half,
       packLabel: packUnit.label,
