@@ -72,7 +72,8 @@ export function partnerOf(
 
 /**
  * The parts that a receiver and a pack can be verified by: no two antennas where there is one or
- * where it chooses for itself and shows none, no partner where nothing tells it, no mute where there is none.
+ * where it chooses for itself and shows none, no partner where nothing tells it, no mute where there
+ * is none, no recorder behind ears.
  */
 export function verificationPartsOf(
   receiver: Pick<ReceiverModel, "diversity" | "tells" | "adaptive"> &
