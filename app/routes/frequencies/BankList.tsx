@@ -39,7 +39,7 @@ export function BankList({
               <th scope="row">
                 {b.bank === null
                   ? FREQUENCIES_TEXTS.allBanksMixed
-                  : FREQUENCIES_TEXTS.bankWith(b.bank)}
+                  : FREQUENCIES_TEXTS.listOf(wordOf(models, b.model), b.bank)}
                 <Soft style={{ display: "block" }}>{b.model}</Soft>
               </th>
               <td data-label={FREQUENCIES_TEXTS.membersFreeHere}>
@@ -67,6 +67,12 @@ export function BankList({
   );
 }
 
+/** What a unit calls its lists. */
+const listWordOf = (model: ReceiverModel | undefined): string =>
+  model?.numbering?.listWord ?? FREQUENCIES_TEXTS.bank.toLowerCase();
+const wordOf = (models: readonly ReceiverModel[], name: string): string =>
+  listWordOf(models.find((m) => modelName(m) === name));
+
 /** Which they are, in the unit's own numbers. */
 function FreeMembers({ choice, model }: { choice: BankChoice; model: ReceiverModel | undefined }) {
   if (!model || choice.freeHz.length === 0) return null;
@@ -81,7 +87,9 @@ function FreeMembers({ choice, model }: { choice: BankChoice; model: ReceiverMod
       {levels.map((l) => (
         <p key={`${l.block ?? ""} ${l.list}`}>
           {choice.bank === null && (
-            <Soft>{`${FREQUENCIES_TEXTS.bankWith([l.block, l.list].filter((x) => x !== null).join(" "))}: `}</Soft>
+            <Soft>
+              {`${FREQUENCIES_TEXTS.listOf(listWordOf(model), [l.block, l.list].filter((x) => x !== null).join(" "))}: `}
+            </Soft>
           )}
           {l.members.map((m) => `${m.number} (${formatMhz(m.frequencyHz)})`).join(", ")}
         </p>

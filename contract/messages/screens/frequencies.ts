@@ -8,7 +8,7 @@ export const FREQUENCIES_TEXTS = {
   placed: "Placed",
   smallestMargin: "Smallest margin",
   allBanksMixed: "all banks mixed",
-  bankWith: (bank: string) => `bank ${bank}`,
+  listOf: (word: string, list: string) => `${word} ${list}`,
   of: (free: number, members: number) => `${free} of ${members}`,
   ofWith: (placed: number, wanted: number) => `${placed} of ${wanted}`,
   usedNoSingleBank:
