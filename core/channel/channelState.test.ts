@@ -169,6 +169,12 @@ test("an empty day: scan first, then pick; packs that are on come before the sca
     })[0],
   ).toBe("packs-off");
   expect(parts(empty())).toEqual(["not-picked", "no-frequency", "not-set", "not-checked"]);
+  const itself = empty();
+  const choosing = {
+    ...itself,
+    channels: itself.channels.map((c) => ({ ...c, meets: "adaptive" as const, tuning: [] })),
+  };
+  expect([codes(itself).includes("scan"), codes(choosing).includes("scan")]).toEqual([true, false]);
   const ears = empty();
   const fed = { ...ears, channels: ears.channels.map((c) => ({ ...c, feedsEars: true as const })) };
   expect(parts(fed)[2]).toBe("not-recorded");

@@ -121,7 +121,9 @@ export function nextSteps(facts: DayFacts): Step[] {
   // the oldest look counts: a channel whose air nobody looked at is not helped by another's
   const lookMs = looks.length === 0 ? (scan?.takenAtMs ?? null) : oldest(looks);
   const ageMs = lookMs === null ? 0 : facts.nowMs - lookMs;
-  if (lookMs === null || ageMs > scanGoodForMs(facts.rescan)) {
+  // what chooses for itself looks for itself
+  const needsLook = facts.channels.some((c) => c.meets !== "adaptive");
+  if (needsLook && (lookMs === null || ageMs > scanGoodForMs(facts.rescan))) {
     const on = facts.channels.filter((c) => facts.reports?.packs[c.packKey]?.isOn);
     if (on.length > 0)
       steps.push({ code: "packs-off", stage: "scan", channelIds: on.map((c) => c.id) });
