@@ -302,7 +302,11 @@ test("once a place is scanned, its air is in the way of everybody as much as the
   const after = await range();
   for (const w of after.walkers.filter((x) => x.isPicked)) {
     expect(w.pack.interference).toEqual([
-      { label: "noise of this location, as scanned", dbm: expect.any(Number) as number },
+      {
+        label: "noise of this location, as scanned",
+        dbm: expect.any(Number) as number,
+        isFromAround: true,
+      },
     ]);
     expect(w.pack.interference![0]!.dbm).toBeLessThanOrEqual(-95);
   }
