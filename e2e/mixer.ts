@@ -61,6 +61,17 @@ export class Mixer {
     await expect(this.stage).toHaveText(stage);
   }
 
+  /** Opens a sheet of the open stage: from the line, or from the menu where the line is short. */
+  async sheet(name: string): Promise<void> {
+    const link = this.page.getByRole("link", { name, exact: true });
+    if (await link.isVisible()) {
+      await link.click();
+      return;
+    }
+    await this.button(/^Prep: /).click();
+    await this.page.getByRole("menuitem", { name, exact: true }).click();
+  }
+
   /** Goes to an address and waits until the page answers to hands. */
   async ready(path: string): Promise<void> {
     await this.page.goto(path);

@@ -75,7 +75,7 @@ test("a coordinator's list: faults named, written back, clean ones fixed in the 
 }) => {
   const mixer = new Mixer(page);
   await mixer.open("Prep");
-  await page.getByRole("link", { name: "Assigned", exact: true }).click();
+  await mixer.sheet("Assigned");
   await expect(mixer.answer).toHaveText("No assigned frequencies yet");
   await page
     .locator("input[type=file]")
@@ -99,7 +99,7 @@ test("a coordinator's list: faults named, written back, clean ones fixed in the 
 test("labels and the packing list, on screen and printed without the frame", async ({ page }) => {
   const mixer = new Mixer(page);
   await mixer.open("Prep");
-  await page.getByRole("link", { name: "Labels & packing", exact: true }).click();
+  await mixer.sheet("Labels & packing");
   await expect(mixer.answer).toHaveText("Ten labels for five pairs");
   const labels = page.getByRole("list", { name: "Labels" });
   await expect(labels.getByRole("listitem").first()).toContainText("block 47, ochre tape");
@@ -116,7 +116,7 @@ test("the law: a broken region file is refused with its line, another region can
 }) => {
   const mixer = new Mixer(page);
   await mixer.open("Prep");
-  await page.getByRole("link", { name: "Regulations", exact: true }).click();
+  await mixer.sheet("Regulations");
   await expect(mixer.answer).toHaveText(/transmit here as/);
   await expect(page.getByText(/check with your regulator/).first()).toBeVisible();
   await page
@@ -135,7 +135,7 @@ test("the law: a broken region file is refused with its line, another region can
 test("the register: asked for a place, a station put on by hand, taken back", async ({ page }) => {
   const mixer = new Mixer(page);
   await mixer.open("Prep");
-  await page.getByRole("link", { name: "TV stations", exact: true }).click();
+  await mixer.sheet("TV stations");
   await expect(mixer.answer).toHaveText(/^Most room: TV/);
   await mixer.button("Ask the station list").click();
   await expect(page.getByRole("status")).toContainText("The station list answered");

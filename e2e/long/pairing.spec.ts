@@ -42,7 +42,7 @@ test("a pack that is paired by name, group and key: its record made, paired in t
   await expect(mixer.row("Nils").getByText(/^verified \d\d:\d\d$/)).toBeVisible();
 
   await mixer.open("Prep");
-  await page.getByRole("link", { name: "Pairing", exact: true }).click();
+  await mixer.sheet("Pairing");
   await expect(mixer.answer).toHaveText("Every receiver knows every pack");
   await mixer.button("New key").click();
   await expect(mixer.answer).toHaveText("Bag Q does not know every pack");
