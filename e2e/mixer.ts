@@ -68,7 +68,7 @@ export class Mixer {
       await link.click();
       return;
     }
-    await this.button(/^Prep: /).click();
+    await this.button(/^(More, )?Prep: /).click();
     await this.page.getByRole("menuitem", { name, exact: true }).click();
   }
 

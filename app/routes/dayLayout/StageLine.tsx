@@ -89,7 +89,8 @@ function SheetMenu({
   return (
     <MenuTrigger>
       <S.SheetButton
-        aria-label={`${label}: ${labelOf(list, open)}`}
+        // what it shows at either width is part of its name (WCAG 2.5.3)
+        aria-label={`${isMany && isFirst ? `${FRAME.more}, ` : ""}${label}: ${labelOf(list, open)}`}
         data-many={isMany || undefined}
         data-active={(isMany && !isFirst) || undefined}
       >
