@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Form, Link } from "react-router";
+import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { getVersions } from "~/server/services/prep/versions.server";
 import { unpackNoise } from "~/contract/codecs/noise";
@@ -18,11 +19,17 @@ import { howManyInWorker } from "~/workers/coordinate/coordinate.client";
 import { AreaField, NumberField, SelectField } from "~/app/ui/Field/Field";
 import { Button } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
-import { Answer, Figure, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
+import { Answer, Figure as OneLineFigure, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
 import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
 import { LawLine } from "~/app/routes/shared/LawLine";
 import { useDay } from "~/app/routes/shared/useDay";
+
+/** On a phone two of them stand side by side: a long one takes two lines. */
+const Figure = styled(OneLineFigure)`
+  white-space: normal;
+  overflow-wrap: anywhere;
+`;
 
 const MAX_WANTED = 64;
 const whole = (text: string | null): number | null =>
@@ -267,7 +274,7 @@ function Version({ row, wanted }: { row: Counted; wanted: number }) {
               : BRING_TEXTS.noNumber}
         </Figure>
       </td>
-      <td data-label={BRING_TEXTS.margin} style={{ whiteSpace: "nowrap" }}>
+      <td data-label={BRING_TEXTS.margin}>
         <Figure>
           {facts.marginDb === null ? BRING_TEXTS.noNumber : formatDb(Math.floor(facts.marginDb))}
         </Figure>{" "}
