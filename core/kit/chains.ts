@@ -74,6 +74,17 @@ export interface Chain {
   packKey: string;
 }
 
+/** What a channel rests on: its chain, and further packs of its position. */
+type Carried = Chain & { extraPacks: readonly string[] };
+
+/** Which unit of a chain a channel holds already: its pack, or its receiver channel; null: none. */
+export const heldOf = (c: Carried, chain: Chain): "pack" | "receiver channel" | null =>
+  [c.packKey, ...c.extraPacks].includes(chain.packKey)
+    ? "pack"
+    : c.receiverKey === chain.receiverKey && c.half === chain.half
+      ? "receiver channel"
+      : null;
+
 /** What of the kit carries nobody, as whole chains and what is left over on either side. */
 export interface SpareChains {
   /** Chains that all work at the same time, each unit in one of them. */

@@ -4,6 +4,7 @@ import { packLegality, pairing, type Legality } from "~/core/kit/match";
 import { halvesOneOf } from "~/core/kit/halves";
 import type { Adaptive, Kit, PackModel, ReceiverModel } from "~/core/kit/models";
 import { roomLimit, withReach } from "~/core/kit/selfChoosing";
+import { SOURCE_RULES, sourceOfPack } from "~/core/kit/sources";
 import { defaultSetup } from "~/core/kit/setups";
 import type { CaseUnit } from "~/core/kit/units";
 import { MIN_MARGIN_DB } from "~/core/channel/channelState";
@@ -148,7 +149,7 @@ export function versionFacts(
         : linkBudget(
             pathQuestion(
               p.geometry,
-              defaultSetup(p.geometry, pack.form === "bodypack" ? "waist-back" : "hand", powerMw),
+              defaultSetup(p.geometry, SOURCE_RULES[sourceOfPack(pack.form)].wear, powerMw),
               withReach(receiver, pack),
               Math.round((span.lowHz + span.highHz) / 2),
             ),

@@ -3,7 +3,7 @@ import { Link, useFetcher } from "react-router";
 import { RECAST, recastWords } from "~/contract/messages/recast";
 import type { Reply } from "~/contract/schemas/reply";
 import type { Recast } from "~/core/coordination/changing/recast";
-import type { CoordinationRequest } from "~/core/coordination/problem/request";
+import type { CoordinationRequest, CoordinationResult } from "~/core/coordination/problem/request";
 import { defined, itemAt } from "~/core/units/items";
 import type { OfferedMove, PutOn } from "~/server/services/frequencies/recast.server";
 import { recastInWorker, type Running } from "~/workers/coordinate/coordinate.client";
@@ -15,7 +15,8 @@ export type OfferedReply = Reply & { offered?: OfferedMove[] };
 
 interface OtherUnitsProps {
   request: CoordinationRequest;
-  unplaced: readonly string[];
+  /** What was found, with those who got no place. */
+  result: CoordinationResult;
   isBusy: boolean;
   onPut: (moves: PutOn[]) => void;
 }
@@ -24,7 +25,7 @@ interface OtherUnitsProps {
  * Which channels to put on other packs and receivers of the kit so that all find a place, each way
  * proved by solving, with the work that it takes.
  */
-export function OtherUnits({ request, unplaced, isBusy, onPut }: OtherUnitsProps) {
+export function OtherUnits({ request, result, isBusy, onPut }: OtherUnitsProps) {
   const { day, channels } = useDay();
   const fetcher = useFetcher<OfferedReply>();
   const [found, setFound] = useState<Recast[] | "failed" | null>(null);
@@ -39,11 +40,12 @@ export function OtherUnits({ request, unplaced, isBusy, onPut }: OtherUnitsProps
   const offered = fetcher.data?.offered;
   useEffect(() => {
     if (!offered) return;
+    const unplaced = result.unplaced.map((u) => u.channelId);
     const mine = recastInWorker(request, unplaced, offered);
     running.current = mine;
     void mine.result.then((r) => running.current === mine && setFound(r.ok ? r.value : "failed"));
     return () => mine.cancel();
-  }, [offered, request, unplaced]);
+  }, [offered, request, result]);
 
   const toldOf = (i: number) => {
     const { move, labels } = itemAt(defined(offered), i);

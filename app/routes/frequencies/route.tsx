@@ -180,7 +180,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
             >
               <OtherUnits
                 request={found.request}
-                unplaced={found.result.unplaced.map((u) => u.channelId)}
+                result={found.result}
                 isBusy={pick.isBusy}
                 onPut={pick.putOnUnits}
               />

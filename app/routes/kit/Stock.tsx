@@ -44,6 +44,22 @@ export function Stock({
         count: 0,
       },
   );
+  const counts = (list: readonly { item: StockItem; label: string }[]) => (
+    <Counts>
+      {list.map(({ item, label }) => (
+        <NumberField
+          key={label}
+          label={label}
+          unit=""
+          min={0}
+          max={9999}
+          step={1}
+          value={item.count}
+          onChange={(n) => n !== item.count && count(item, n)}
+        />
+      ))}
+    </Counts>
+  );
   return (
     <section>
       <Row>
@@ -57,37 +73,14 @@ export function Stock({
           </QuietButton>
         )}
       </Row>
-      <Counts>
-        {plain.map((item) => (
-          <NumberField
-            key={item.kind}
-            label={capital(STOCK_WORDS[item.kind])}
-            unit=""
-            min={0}
-            max={9999}
-            step={1}
-            value={item.count}
-            onChange={(n) => n !== item.count && count(item, n)}
-          />
-        ))}
-      </Counts>
+      {counts(plain.map((item) => ({ item, label: capital(STOCK_WORDS[item.kind]) })))}
       <Heading style={{ marginTop: 14 }}>{KIT_TEXTS.cables}</Heading>
-      <Counts>
-        {[...leads, ...together].map((item) => (
-          <NumberField
-            key={item.connector ?? ""}
-            label={
-              isLeadKind(item.connector) ? LEAD_WORDS[item.connector] : KIT_TEXTS.cablesTogether
-            }
-            unit=""
-            min={0}
-            max={9999}
-            step={1}
-            value={item.count}
-            onChange={(n) => n !== item.count && count(item, n)}
-          />
-        ))}
-      </Counts>
+      {counts(
+        [...leads, ...together].map((item) => ({
+          item,
+          label: isLeadKind(item.connector) ? LEAD_WORDS[item.connector] : KIT_TEXTS.cablesTogether,
+        })),
+      )}
       <Soft as="p">{KIT_TEXTS.neverMixOrChargePrimary}</Soft>
     </section>
   );

@@ -1,21 +1,13 @@
-import { PROFILES } from "~/core/coordination/problem/profile";
+import { hooks, request } from "~/testkit/coordinationRequest";
 import { howMany, type SystemAsked } from "./howMany";
 
-let ms = 0;
-const hooks = { now: () => (ms += 2) };
-const place = {
+const place = request({
   windows: [],
   exclusions: [{ lowHz: 476e6, highHz: 600e6, reason: "TV 22" }],
-  noise: [],
-  maxNoiseDbm: null,
-  others: [],
-  profile: PROFILES.normal,
-  groups: [],
   channels: [],
   spares: 0,
   timeLimitMs: 20_000,
-  seed: 2,
-};
+});
 const asked = (group: SystemAsked["group"], halves = 1): SystemAsked => ({
   channel: {
     id: "v",

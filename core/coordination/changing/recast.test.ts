@@ -1,33 +1,21 @@
 import { coordinate } from "~/core/coordination/search/coordinate";
-import { PROFILES } from "~/core/coordination/problem/profile";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
+import { channel, hooks, request as plain } from "~/testkit/coordinationRequest";
 import { recast, type RecastOffer, withOffer } from "./recast";
 
-let ms = 0;
-const hooks = { now: () => (ms += 2) };
 const narrow = [{ lowHz: 470e6, highHz: 470.2e6, stepHz: 25_000 }];
 const other = [{ lowHz: 520e6, highHz: 540e6, stepHz: 25_000 }];
 const windows = [{ lowHz: 519e6, highHz: 541e6 }];
-const request = (count: number): CoordinationRequest => ({
-  windows: [{ lowHz: 469e6, highHz: 475e6 }],
-  exclusions: [],
-  noise: [],
-  maxNoiseDbm: null,
-  others: [],
-  profile: PROFILES.normal,
-  groups: [],
-  spares: 0,
-  timeLimitMs: 20_000,
-  seed: 2,
-  channels: Array.from({ length: count }, (_, i) => ({
-    id: `c${i}`,
-    tuning: narrow,
-    bandwidthHz: 200_000,
-  })),
-});
+const request = (count: number): CoordinationRequest =>
+  plain({
+    windows: [{ lowHz: 469e6, highHz: 475e6 }],
+    spares: 0,
+    timeLimitMs: 20_000,
+    channels: Array.from({ length: count }, (_, i) => channel(`c${i}`, { tuning: narrow })),
+  });
 const offer = (channelId: string, unit: string, minutes: number): RecastOffer => ({
   channelId,
-  channel: { id: channelId, tuning: other, bandwidthHz: 200_000 },
+  channel: channel(channelId, { tuning: other }),
   group: null,
   windows,
   minutes,
@@ -73,7 +61,7 @@ test("what chooses for itself leaves the question; a block as full as this one i
   expect(found!.result.assignments.map((a) => a.channelId)).toEqual(["c1"]);
   const same = {
     ...offer("c0", "p1", 4),
-    channel: { id: "c0", tuning: narrow, bandwidthHz: 200_000 },
+    channel: channel("c0", { tuning: narrow }),
   };
   expect(recast(r, without, [same], hooks)).toEqual([]);
 });

@@ -7,7 +7,7 @@ import {
 } from "~/core/coordination/problem/dayProblem";
 import type { RecastOffer } from "~/core/coordination/changing/recast";
 import { recastMoves, type RecastMove, takenBy } from "~/core/schedule/recastMoves";
-import type { Chain } from "~/core/kit/chains";
+import { type Chain, heldOf } from "~/core/kit/chains";
 import { defined } from "~/core/units/items";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
@@ -88,16 +88,14 @@ export async function putOnUnits(
         const halves = kit.receivers.find((m) => m.id === receiver?.modelId)?.halves ?? 0;
         if (to.half >= halves || !units.some((u) => u.key === to.packKey && u.kind === "pack"))
           return fail({ code: "not-found", what: "unit" });
-        const holder = after.find((c) => c.id !== channelId && isOn(c, to));
-        if (holder)
-          return fail({
-            code: "setting-unknown",
-            refusal: {
-              code: "held-by",
-              talker: holder.talker,
-              unit: packsOf(holder).includes(to.packKey) ? "pack" : "receiver channel",
-            },
-          });
+        for (const other of after) {
+          const unit = other.id === channelId ? null : heldOf(other, to);
+          if (unit)
+            return fail({
+              code: "setting-unknown",
+              refusal: { code: "held-by", talker: other.talker, unit },
+            });
+        }
       }
       // what was changed meanwhile comes first: nothing is written before it is refused
       const versionOf = (m: PutOn) => stored.find((c) => c.id === m.channelId)?.version;
@@ -130,10 +128,3 @@ export async function putOnUnits(
     },
   );
 }
-
-const packsOf = (c: { packKey: string; extraPacks: readonly string[] }): string[] => [
-  c.packKey,
-  ...c.extraPacks,
-];
-const isOn = (c: Chain & { extraPacks: readonly string[] }, to: Chain): boolean =>
-  packsOf(c).includes(to.packKey) || (c.receiverKey === to.receiverKey && c.half === to.half);

@@ -1,5 +1,6 @@
 import { notes } from "~/contract/messages/notes";
 import { itemAt } from "~/core/units/items";
+import { heldOf } from "~/core/kit/chains";
 import { packModel } from "~/core/kit/models";
 import { formsOf, type Source, SOURCE_RULES, sourceOfPack } from "~/core/kit/sources";
 import type { CaseUnit } from "~/core/kit/units";
@@ -180,11 +181,8 @@ export async function changeTalker(
   }
   const next = { ...channel, ...given };
   const others = stored.filter((c) => c.id !== channel.id);
-  const holder = others.find(
-    (c) =>
-      [c.packKey, ...c.extraPacks].includes(next.packKey) ||
-      (c.receiverKey === next.receiverKey && c.half === next.half),
-  );
+  const holder = others.find((c) => heldOf(c, next));
+  const held = holder && heldOf(holder, next);
   const receiver = units.find((u) => u.key === next.receiverKey && u.kind === "receiver");
   if (
     !receiver ||
@@ -192,16 +190,10 @@ export async function changeTalker(
     !units.some((u) => u.key === next.packKey && u.kind === "pack")
   )
     return fail({ code: "not-found", what: "unit" });
-  if (holder)
+  if (held)
     return fail({
       code: "setting-unknown",
-      refusal: {
-        code: "held-by",
-        talker: holder.talker,
-        unit: [holder.packKey, ...holder.extraPacks].includes(next.packKey)
-          ? "pack"
-          : "receiver channel",
-      },
+      refusal: { code: "held-by", talker: holder.talker, unit: held },
     });
   if (others.some((c) => c.talker.toLowerCase() === next.talker.toLowerCase()))
     return fail({ code: "talker-twice", talker: next.talker });
@@ -271,14 +263,7 @@ async function putAway(
     const all = await listAllChannels(app.db, dayId, t);
     const channel = all.find((c) => c.id === p.channelId && c.isArchived !== isArchived);
     if (!channel) return fail({ code: "not-found" as const, what: "channel" as const });
-    const holder = isArchived
-      ? undefined
-      : all.find(
-          (c) =>
-            !c.isArchived &&
-            ([c.packKey, ...c.extraPacks].includes(channel.packKey) ||
-              (c.receiverKey === channel.receiverKey && c.half === channel.half)),
-        );
+    const holder = isArchived ? undefined : all.find((c) => !c.isArchived && heldOf(c, channel));
     if (holder)
       return fail({
         code: "setting-unknown" as const,

@@ -1,3 +1,6 @@
+import { chainGainDb, lineTo, splitterItem } from "~/core/kit/distribution";
+import { receiverModel } from "~/core/kit/models";
+import { type FeedLoad, feedLoads, type StrongSignal } from "~/core/spectrum/throughFeed";
 import type { LoadedDay } from "~/server/services/day/dayView.server";
 import { type PickBasis, pickBasis } from "~/server/services/frequencies/plans.server";
 import type { AppContext } from "~/server/services/appContext.server";
@@ -11,9 +14,6 @@ import {
   scanChoicesOf,
 } from "./airViews.server";
 import { unitScreensOf } from "./unitScanView.server";
-import { chainGainDb, lineTo, splitterItem } from "~/core/kit/distribution";
-import { receiverModel } from "~/core/kit/models";
-import { type FeedLoad, feedLoads, type StrongSignal } from "~/core/spectrum/throughFeed";
 
 /** What the scan screen is drawn from. */
 export type ScanView = Awaited<ReturnType<typeof scanViewOf>>;
