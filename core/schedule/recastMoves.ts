@@ -1,7 +1,13 @@
 import { type Chain, endsMeet, freeUnits, pairOf } from "~/core/kit/chains";
 import { halvesOneOf } from "~/core/kit/halves";
 import { packLegality } from "~/core/kit/match";
-import { type Kit, packModel, type PackModel, receiverModel } from "~/core/kit/models";
+import {
+  type Kit,
+  packModel,
+  type PackModel,
+  receiverModel,
+  type ReceiverModel,
+} from "~/core/kit/models";
 import { roomLimit } from "~/core/kit/selfChoosing";
 import { formsOf, type Source, sourceOfPack } from "~/core/kit/sources";
 import { powerOf, type CaseUnit } from "~/core/kit/units";
@@ -31,6 +37,8 @@ export interface RecastMove {
   asked: PickChannel | null;
   /** Moves of a channel that come to the same on other units have the same one. */
   kind: string;
+  /** How many more of its kind the room takes; null: as many as find a frequency. */
+  roomLeft: number | null;
   work: MoveWork[];
 }
 
@@ -100,8 +108,8 @@ export function recastMoves({ kit, region, units, channels }: Facts): RecastMove
               alike.some((list) => list.some((t) => takes.includes(t)))
             )
               return [];
-            if (pack.model.adaptive && isRoomFull(kit, region, units, channels, pack.model))
-              return [];
+            const roomLeft = roomLeftFor(kit, region, units, channels, pack.model);
+            if (roomLeft === 0) return [];
             const isOtherPack = pack !== own.pack;
             const unit = fitted(pack.unit.key);
             if (!unit || packLegality(region, pack.model, powerOf(kit, unit)).code !== "fine")
@@ -126,6 +134,7 @@ export function recastMoves({ kit, region, units, channels }: Facts): RecastMove
                         lockedHz: null,
                       },
                 kind: signed,
+                roomLeft,
                 work: workOf(isOtherPack, half !== own.half, pack.model),
               },
             ];
@@ -147,12 +156,12 @@ export const takenBy = (from: Chain, to: Chain): string[] => [
 function signature(
   pairing: ReturnType<typeof pairOf>,
   receiverKey: string,
-  receiver: Parameters<typeof halvesOneOf>[0] & { halfSpanHz: number | null },
+  receiver: Parameters<typeof halvesOneOf>[0] & Pick<ReceiverModel, "halfSpanHz" | "adaptive">,
 ): string {
   const tuning: readonly TuningRange[] = pairing.works ? pairing.tuning : [];
   const isBound = receiver.halfSpanHz !== null || halvesOneOf(receiver).halvesOneOf !== undefined;
   return JSON.stringify([
-    pairing.works && pairing.isAdaptive,
+    pairing.works && pairing.isAdaptive ? receiver.adaptive : null,
     tuning.map((t) => [t.lowHz, t.highHz, t.stepHz]),
     isBound ? receiverKey : null,
   ]);
@@ -173,19 +182,19 @@ function workOf(isOtherPack: boolean, isOtherReceiver: boolean, pack: PackModel)
   ];
 }
 
-/** Whether as many of its kind carry somebody already as one room takes. */
-function isRoomFull(
+/** How many more of its kind one room takes beside those that carry somebody; null: no limit. */
+function roomLeftFor(
   kit: Kit,
   region: Region,
   units: readonly CaseUnit[],
   channels: readonly CastChannel[],
   { adaptive }: PackModel,
-): boolean {
-  if (!adaptive) return false;
+): number | null {
+  if (!adaptive) return null;
   const used = channels.filter((c) => {
     const unit = units.find((u) => u.key === c.packKey);
     const other = unit ? packModel(kit, unit.modelId).adaptive : null;
     return other !== null && other.lowHz < adaptive.highHz && adaptive.lowHz < other.highHz;
   });
-  return used.length >= roomLimit(adaptive, region.name);
+  return Math.max(0, roomLimit(adaptive, region.name) - used.length);
 }

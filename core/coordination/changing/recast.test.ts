@@ -19,6 +19,7 @@ const offer = (channelId: string, unit: string, minutes: number): RecastOffer =>
   group: null,
   windows,
   minutes,
+  roomLeft: null,
   kind: "other block",
   takes: [unit],
 });
@@ -64,4 +65,19 @@ test("what chooses for itself leaves the question; a block as full as this one i
     channel: channel("c0", { tuning: narrow }),
   };
   expect(recast(r, without, [same], hooks)).toEqual([]);
+});
+
+test("a room takes no more of those that choose for themselves than it has left", () => {
+  const r = request(3);
+  const without = unplacedOf(r);
+  expect(without).toHaveLength(2);
+  const offers = (roomLeft: number) =>
+    ["c0", "c1", "c2"].map((c, i) => ({
+      ...offer(c, `p${i}`, 4),
+      channel: null,
+      kind: "self",
+      roomLeft,
+    }));
+  expect(recast(r, without, offers(2), hooks)).toHaveLength(1);
+  expect(recast(r, without, offers(1), hooks)).toEqual([]);
 });

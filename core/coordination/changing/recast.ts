@@ -17,6 +17,8 @@ export interface RecastOffer {
   /** Where its pack may transmit. */
   windows: readonly FrequencyRange[];
   minutes: number;
+  /** How many such offers one room takes together; null: as many as find a frequency. */
+  roomLeft: number | null;
   /** Offers of a channel that come to the same have the same one: the first that is free is tried. */
   kind: string;
   /** Units that it takes, each of which carries one channel. */
@@ -68,7 +70,12 @@ export function recast(
   while (!isOver()) {
     const fits = offers
       .map((offer, i) => ({ offer, i }))
-      .filter(({ offer, i }) => chosen.every((k) => k !== i && !isTwice(itemAt(offers, k), offer)))
+      .filter(
+        ({ offer, i }) =>
+          chosen.every((k) => k !== i && !isTwice(itemAt(offers, k), offer)) &&
+          (offer.roomLeft === null ||
+            chosen.filter((k) => itemAt(offers, k).kind === offer.kind).length < offer.roomLeft),
+      )
       .sort(
         (a, b) =>
           Number(without.includes(b.offer.channelId)) -

@@ -33,7 +33,7 @@ export async function offeredMoves(
   const { kit, region, units, stored, unit } = loaded.value;
   return ok(
     recastMoves({ kit, region, units, channels: stored }).map((move): OfferedMove => {
-      const { asked, to, work, kind, channelId } = move;
+      const { asked, to, work, kind, roomLeft, channelId } = move;
       const halves = kit.receivers.find((m) => m.id === unit(to.receiverKey).modelId)?.halves ?? 1;
       return {
         move,
@@ -48,6 +48,7 @@ export async function offeredMoves(
         windows: asked ? windowsOf(region, asked) : [],
         minutes: work.reduce((n, w) => n + w.minutes, 0),
         kind,
+        roomLeft,
         takes: takenBy(defined(stored.find((c) => c.id === channelId)), to),
       };
     }),
