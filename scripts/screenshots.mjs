@@ -42,6 +42,13 @@ const stage = async (name) => {
     .click();
   await page.waitForTimeout(900);
 };
+/** A sheet of Prep, from the line or from the menu where the line is short. */
+const prepSheet = async (name) => {
+  const link = page.getByRole("link", { name, exact: true });
+  if (await link.isVisible()) return link.click();
+  await page.getByRole("button", { name: /^(More, )?Prep: / }).click();
+  await page.getByRole("menuitem", { name, exact: true }).click();
+};
 const press = async (name) => {
   await page.getByRole("button", { name }).first().click();
   await page.waitForTimeout(700);
@@ -65,7 +72,7 @@ await page.goto(running.url);
 await ready();
 await stage("Prep");
 await shoot("prep-daylight");
-await page.getByRole("link", { name: "Assigned" }).click();
+await prepSheet("Assigned");
 await page.getByRole("heading", { level: 1, name: "No assigned frequencies yet" }).waitFor();
 await page.locator("input[type=file]").setInputFiles({
   name: "port-ellery.csv",
@@ -81,7 +88,7 @@ for (const [link, name, title] of [
   ["Regulations", "regulations", /transmit here/],
 ]) {
   await stage("Prep");
-  await page.getByRole("link", { name: link, exact: true }).click();
+  await prepSheet(link);
   await page.getByRole("heading", { level: 1, name: title }).waitFor();
   await shoot(`${name}-daylight`);
 }
