@@ -82,3 +82,37 @@ test("a list of four numbers for five people: sets by hand, cameras and cables, 
   await page.keyboard.press("x");
   await expect(on).toHaveCount(5);
 });
+
+test("a system that chooses for itself: no frequency is asked, labels say so, and its own causes are looked for", async ({
+  page,
+}) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/");
+  await mixer.button(/^A whole shoot/).click();
+  await page.keyboard.type("On the ferry");
+  await page.keyboard.press("Enter");
+  await expect(mixer.answer).toHaveText("One location, no channel yet");
+  await mixer.ready("/day/1/kit");
+  const set = page.getByRole("region", { name: "Add a set" });
+  await set.getByRole("button", { name: /Kind of set/ }).click();
+  await page.getByRole("option", { name: "Chooses its own frequency" }).click();
+  await set.getByLabel("Maker").fill("Ferry");
+  await set.getByLabel("Model, as on the plate").fill("Auto");
+  await set.getByRole("button", { name: /^Add / }).click();
+  await expect(page.getByRole("grid").first()).toContainText("Receiver 1");
+  await mixer.ready("/day/1/setup");
+  await mixer.button("Add talent").click();
+  await page.keyboard.type("Marit");
+  await page.keyboard.press("Enter");
+
+  await mixer.ready("/day/1/labels");
+  await expect(page.getByText("automatic")).toHaveCount(2);
+  await mixer.ready("/day/1/sync");
+  await expect(page.getByText("not linked").first()).toBeVisible();
+  await mixer.button("Troubleshoot").click();
+  const finder = page.getByRole("region", { name: /Marit/ }).last();
+  await finder.getByRole("button", { name: "nothing" }).click();
+  await expect(finder).toContainText("What does the receiver’s link light do?");
+  await finder.getByRole("button", { name: "dark" }).click();
+  await expect(finder).toContainText(/sleeps|gets no power/);
+});

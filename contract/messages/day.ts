@@ -33,6 +33,8 @@ export interface Names {
   place: (placeId: number) => string;
   /** A frequency as the ends of a channel show it; null where that is plain megahertz. */
   ownNumber: (channelId: number, frequencyHz: number) => string | null;
+  /** The same with the megahertz; plain megahertz where there is no other number. */
+  frequency: (channelId: number, frequencyHz: number) => string;
   /** What a channel's pack is to show: its own number, with the megahertz. */
   packNumber: (channelId: number, frequencyHz: number) => string;
 }

@@ -241,6 +241,7 @@ const LOOK_OUTCOME_WORDS: Readonly<Record<string, string>> = {
   "far-down": "far too low",
   "far-up": "far too high",
   linked: "steady, linked",
+  drops: "steady, but drops out",
   searching: "blinks, looks for its pack",
   "was-on": "both were on",
   wakes: "one wakes",

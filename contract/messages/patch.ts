@@ -23,7 +23,7 @@ export function patchHeadline(
   problems: readonly PatchProblem[],
 ): string {
   if (channels === 0) return "No channel to patch yet";
-  if (destinations === 0) return "No camera or recorder told yet";
+  if (destinations === 0) return "No camera or recorder yet";
   const open = problems.filter((p) => p.code === "no-socket").length;
   if (open > 0) return `${capital(count(open, "channel"))} without an input`;
   return problems.length === 0

@@ -45,6 +45,12 @@ const figure = (text: string): ReportCell => ({ text, as: "figure" });
 const shownBy = (label: string, shows: string, frequencyHz: number): string =>
   shows === mhz(frequencyHz) ? label : `${label}: ${shows}`;
 
+/** @example spareShown({ frequencyHz: 608_100_000, shows: ["group 2.2"] }) // "608.100 MHz (group 2.2)" */
+function spareShown({ frequencyHz, shows }: { frequencyHz: number; shows: string[] }): string {
+  const own = shows.filter((text) => text !== mhz(frequencyHz));
+  return own.length === 0 ? mhz(frequencyHz) : `${mhz(frequencyHz)} (${own.join(", ")})`;
+}
+
 export function reportTables(r: DayReport): ReportTable[] {
   const table = (
     id: ReportTable["id"],
@@ -68,7 +74,7 @@ export function reportTables(r: DayReport): ReportTable[] {
           figure(x.notations.tvChannel === null ? "–" : String(x.notations.tvChannel)),
           figure(`${x.powerMw} mW`),
         ]),
-        f.sparesHz.length > 0 ? `Spares: ${f.sparesHz.map((hz) => mhz(hz)).join(", ")}` : null,
+        f.spares.length > 0 ? `Spares: ${f.spares.map(spareShown).join(", ")}` : null,
       ),
     ),
     table(

@@ -35,6 +35,36 @@ export function unitNumberWords(model: Numbered, frequencyHz: number): string {
     : `${shown.kind} ${shown.text} (${mhz(frequencyHz)})`;
 }
 
+/** @example withOwnNumber("group 2.2", 608_100_000) // "group 2.2 (608.100 MHz)" */
+export const withOwnNumber = (own: string | null, frequencyHz: number): string =>
+  own === null ? mhz(frequencyHz) : `${own} (${mhz(frequencyHz)})`;
+
+/**
+ * A spare as each of those who may take it shows it.
+ * @example spareWords({ frequencyHz: 608_100_000, for: [1, 2] }, names) // "608.100 MHz (group 2.2: Bo)"
+ */
+export function spareWords(
+  spare: { frequencyHz: number; for: readonly number[] },
+  names: {
+    ownNumber: (channelId: number, frequencyHz: number) => string | null;
+    talker: (channelId: number) => string;
+  },
+): { mhz: string; own: string | null } {
+  const takers = new Map<string | null, number[]>();
+  for (const id of spare.for) {
+    const own = names.ownNumber(id, spare.frequencyHz);
+    takers.set(own, [...(takers.get(own) ?? []), id]);
+  }
+  const own = [...takers].flatMap(([number, ids]) =>
+    number === null
+      ? []
+      : takers.size === 1
+        ? [number]
+        : [`${number}: ${listWords(ids.map((id) => names.talker(id)))}`],
+  );
+  return { mhz: mhz(spare.frequencyHz), own: own.length === 0 ? null : own.join("; ") };
+}
+
 /** One reading, in the unit's form and in megahertz. */
 export const readingWords = (r: { text: string; frequencyHz: number }): string =>
   r.text.endsWith("MHz") ? r.text : `${r.text} (${mhz(r.frequencyHz)})`;

@@ -33,6 +33,7 @@ import {
   levelAdviceWords,
   sweepFileErrorWords,
 } from "./words";
+import { spareWords } from "./unitNumber";
 import type { ChannelState } from "~/core/channel/channelState";
 import type { Step } from "~/core/channel/nextSteps";
 
@@ -42,6 +43,7 @@ const names: Names = {
   pack: (id) => `Pack ${"_ABC"[id]!}`,
   place: () => "Quay",
   ownNumber: () => null,
+  frequency: (_, hz) => `${formatMhz(hz)} MHz`,
   packNumber: (_, hz) => `${formatMhz(hz)} MHz`,
 };
 
@@ -342,4 +344,18 @@ test("an antenna of another block is told by what a whip off its length loses", 
   expect(OTHER_BLOCK_WORDS).toBe(
     "An antenna of another block, 15 to 20 % off its length, loses 3 to 8 dB: 29 to 59 % of the range in the open.",
   );
+});
+
+test("a spare is told as each of those shows it who may take it", () => {
+  const own = (text: string | null) => ({
+    ...names,
+    ownNumber: (id: number) => (id > 1 ? text : null),
+  });
+  const spare = { frequencyHz: 608_100_000, for: [1, 2, 3] };
+  expect(spareWords(spare, names)).toEqual({ mhz: "608.100 MHz", own: null });
+  expect(spareWords(spare, own("group 2.2"))).toEqual({
+    mhz: "608.100 MHz",
+    own: "group 2.2: Tobiah and Irsa",
+  });
+  expect(spareWords({ ...spare, for: [3] }, own("preset 1")).own).toBe("preset 1");
 });

@@ -35,7 +35,7 @@ export interface ReportSources {
     acceptedAtMs: number;
     how: string;
     picks: readonly { channelId: number; frequencyHz: number }[];
-    spares: readonly { frequencyHz: number }[];
+    spares: readonly { frequencyHz: number; for: readonly number[] }[];
   }[];
   events: readonly DayEvent[];
   levels: readonly {
@@ -109,6 +109,8 @@ export interface DayReport {
       notations: FrequencyNotations;
     }[];
     sparesHz: number[];
+    /** The same, each with what the units show that may take it. */
+    spares: { frequencyHz: number; shows: string[] }[];
   }[];
   others: ReportSources["others"];
   plans: {
@@ -173,6 +175,19 @@ export function dayReport(s: ReportSources, nowMs: number): DayReport {
       setting: s.places.find((x) => x.id === p.placeId)?.setting ?? "indoors",
       version: p.version,
       sparesHz: p.spares.map((x) => x.frequencyHz),
+      spares: p.spares.map(({ frequencyHz, for: takers }) => ({
+        frequencyHz,
+        shows: [
+          ...new Set(
+            s.channels
+              .filter((c) => takers.includes(c.id))
+              .flatMap((c) => {
+                const { receiverShows, packShows } = c.notationsOf(frequencyHz);
+                return [receiverShows, packShows];
+              }),
+          ),
+        ],
+      })),
       rows: p.picks
         .flatMap(({ channelId, frequencyHz }) => {
           const c = s.channels.find((x) => x.id === channelId);

@@ -26,7 +26,7 @@ const plan = (version: number, placeId: number, frequencyHz: number) => ({
   acceptedAtMs: version,
   how: "found",
   picks: [{ channelId: 1, frequencyHz }],
-  spares: [{ frequencyHz: 52e7 }],
+  spares: [{ frequencyHz: 52e7, for: [1] }],
 });
 const notationsOf = (frequencyHz: number) => ({
   tvChannel: 21,

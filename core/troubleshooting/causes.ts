@@ -53,6 +53,8 @@ const ONLY_IN: Partial<Record<Cause, ChainKind>> = {
   "wrong-block": "tuned",
   "receiver-elsewhere": "tuned",
   "wheels-swapped": "tuned",
+  // the other kind's is told apart further: asleep, or without supply
+  "receiver-off": "tuned",
   stranger: "tuned",
   "own-second-pack": "tuned",
   product: "tuned",
@@ -164,13 +166,12 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     },
   },
   "rf-on": {
+    only: "tuned",
     outcomes: ["none", "weak", "full", "red"],
     usual: "full",
     minutes: 0.2,
     shows: {
-      ...each([...NO_RF, ...NO_LINK], "none"),
-      crowded: { weak: 0.35, full: 0.65 },
-      "room-full": { none: 0.5, weak: 0.2, full: 0.3 },
+      ...each(NO_RF, "none"),
       ...each(WEAK, { weak: 0.9, none: 0.05, full: 0.05 }),
       "antenna-off": { weak: 0.6, full: 0.35, none: 0.05 },
       "wrong-block": { none: 0.8, weak: 0.2 },
@@ -375,13 +376,14 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     },
   },
   walk: {
+    only: "tuned",
     outcomes: ["both-take-turns", "only-one-serves", "neither"],
     usual: "both-take-turns",
     minutes: 0.7,
     shows: {
       "one-antenna-path": "only-one-serves",
       "antenna-off": { "only-one-serves": 0.85, neither: 0.15 },
-      ...each([...NO_RF, ...NO_LINK], "neither"),
+      ...each(NO_RF, "neither"),
     },
   },
   phones: {
@@ -423,7 +425,7 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
   },
   "link-light": {
     only: "self-choosing",
-    outcomes: ["linked", "searching", "dark"],
+    outcomes: ["linked", "drops", "searching", "dark"],
     usual: "linked",
     minutes: 0.2,
     shows: {
@@ -431,11 +433,13 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
       "pack-off": "searching",
       "cell-empty": "searching",
       "cell-reversed": "searching",
-      "room-full": { searching: 0.6, linked: 0.4 },
-      "too-far": { searching: 0.4, linked: 0.6 },
+      crowded: { drops: 0.6, linked: 0.4 },
+      "room-full": { searching: 0.5, drops: 0.3, linked: 0.2 },
+      "too-far": { drops: 0.6, searching: 0.3, linked: 0.1 },
+      "on-skin": { drops: 0.5, linked: 0.5 },
+      "cell-low": { drops: 0.3, linked: 0.7 },
       asleep: "dark",
       "no-supply": "dark",
-      "receiver-off": "dark",
     },
   },
   wakes: {
@@ -446,7 +450,6 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     shows: {
       asleep: "wakes",
       "pack-off": "wakes",
-      "receiver-off": "wakes",
       "no-supply": "stays-dark",
       "cell-empty": "stays-dark",
       "cell-reversed": "stays-dark",

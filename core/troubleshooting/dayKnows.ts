@@ -118,12 +118,19 @@ function selfChoosingKnown(k: ChannelKnowledge): { findings: Finding[]; knows: D
     weights.crowded = Math.min(2, 0.5 + own.inRoom / own.roomLimit);
     weights["no-supply"] = own.isWithoutPhantom ? 30 : own.isFedFromOutside ? 2 : 0.5;
   }
-  const findings = verified(k, weights).filter((f) => CHECKS[f.check].only !== "tuned");
+  const findings = verified(k, weights).flatMap((f) => {
+    // where others have an RF meter it has a light; none of it can be two of its states
+    const light = f.check === "rf-on" ? LIGHT_OF_RF[f.outcome] : undefined;
+    if (light !== undefined) return [{ check: "link-light" as const, outcome: light }];
+    return CHECKS[f.check].only === "tuned" ? [] : [f];
+  });
   // a pack that was told apart by its name is paired
   if (findings.some((f) => f.check === "identity" && f.outcome === "its-own"))
     weights["not-paired"] = 0.05;
   return { findings, knows: { kind: "self-choosing", weights } };
 }
+
+const LIGHT_OF_RF: Readonly<Record<string, string>> = { full: "linked", weak: "drops" };
 
 const isSame = (a: number, b: number): boolean => Math.abs(a - b) < SAME_SETTING_HZ;
 

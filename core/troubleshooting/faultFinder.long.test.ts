@@ -10,9 +10,14 @@ function look(cause: Cause, check: Finding["check"], random: () => number): Find
   return { check, outcome: CHECKS[check].outcomes.at(-1)! };
 }
 
+const FIRST: Readonly<Record<ChainKind, CheckId>> = {
+  tuned: "rf-on",
+  "self-choosing": "link-light",
+};
+
 /**
  * How often the true cause comes first after four looks, from the two things that make somebody
- * ask: the RF and the voice.
+ * ask: the RF or the link light, and the voice.
  */
 function hitShare(
   see: (cause: Cause, check: CheckId, random: () => number) => Finding,
@@ -24,7 +29,7 @@ function hitShare(
   for (const cause of causes) {
     for (let seed = 1; seed <= seeds; seed += 1) {
       const random = seededRandom(seed * 1000 + causes.indexOf(cause));
-      const findings = [see(cause, "rf-on", random), see(cause, "voice", random)];
+      const findings = [see(cause, FIRST[kind], random), see(cause, "voice", random)];
       for (let i = 0; i < 4; i += 1)
         findings.push(see(cause, nextChecks(findings, { kind })[0]!.check, random));
       if (rankCauses(findings, { kind })[0]!.cause === cause) right += 1;

@@ -82,10 +82,8 @@ describe("what the day knows", () => {
     const of = (change: Partial<ChannelKnowledge>, ...seen: Finding[]) =>
       first({ meets: "adaptive", pickHz: null, selfChoosing: own, ...change }, ...seen);
     const dark: Finding = { check: "link-light", outcome: "dark" };
-    expect(of({ selfChoosing: { ...own, isWithoutPhantom: true } }, silent, dark)).toBe(
-      "no-supply",
-    );
-    expect(of({}, silent, dark, { check: "wakes", outcome: "wakes" })).toBe("asleep");
+    expect(of({ selfChoosing: { ...own, isWithoutPhantom: true } }, dark)).toBe("no-supply");
+    expect(of({}, dark, { check: "wakes", outcome: "wakes" })).toBe("asleep");
     expect(
       of({}, { check: "link-light", outcome: "searching" }, { check: "wakes", outcome: "was-on" }),
     ).toBe("not-paired");
@@ -99,7 +97,16 @@ describe("what the day knows", () => {
     expect(
       of({ selfChoosing: { ...own, inRoom: 9 } }, { check: "fewer-on", outcome: "clears" }),
     ).toBe("room-full");
-    expect(of({ marginDb: 2 }, { check: "rf-on", outcome: "weak" })).toBe("too-far");
+    expect(of({ marginDb: 2 }, { check: "link-light", outcome: "drops" })).toBe("too-far");
+    const lit = (outcome: string) =>
+      knownOf({
+        ...plain,
+        meets: "adaptive",
+        selfChoosing: own,
+        verification: [{ part: "rf", outcome }],
+      }).findings;
+    expect(lit("weak")).toEqual([{ check: "link-light", outcome: "drops" }]);
+    expect(lit("none")).toEqual([]);
     const kind = "self-choosing";
     expect(nextChecks([], { kind }).every((c) => CHECKS[c.check].only !== "tuned")).toBe(true);
     expect(

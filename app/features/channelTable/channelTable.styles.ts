@@ -27,7 +27,7 @@ export const Desk = styled.div`
       grid-template-columns: minmax(430px, 36%) minmax(0, 1fr);
     }
     &[data-picture] {
-      grid-template-columns: minmax(430px, 40%) minmax(0, 1fr);
+      grid-template-columns: minmax(430px, 42%) minmax(0, 1fr);
       grid-template-areas: "head tools" "table side";
       grid-template-rows: auto 1fr;
     }

@@ -14,6 +14,7 @@ import {
 import { offeredMoves, putOnUnits } from "~/server/services/frequencies/recast.server";
 import { unitScreensOf } from "~/server/services/scan/unitScanView.server";
 import { packNoises } from "~/contract/codecs/noise";
+import { spareWords } from "~/contract/messages/unitNumber";
 import {
   FREQUENCIES,
   nothingForWords,
@@ -142,9 +143,10 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const earlier = view.planHistory.filter((p) => p.version !== view.plan?.version).at(-1);
 
   const { profile } = pick.request;
+  const names = useMemo(() => namesOf(view), [view]);
   const columns = useMemo(
-    () => pickColumns(tableShown, profile, namesOf(view)),
-    [tableShown, profile, view],
+    () => pickColumns(tableShown, profile, names),
+    [tableShown, profile, names],
   );
   return (
     <ChannelTable
@@ -235,6 +237,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
                       ? FREQUENCIES.anyone
                       : listWords(s.for.map((id) => nameOf(carrierId(id))))}
                   </Soft>
+                  {spareWords(s, names).own !== null && <b> ({spareWords(s, names).own})</b>}
                 </span>
               ))}
             </p>

@@ -35,7 +35,7 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
   const [size, setSize] = useState<Size>("sheet");
   const [hasPacking, setPacking] = useState(true);
   const unpicked = view.channels.filter(
-    (c) => !view.plan?.picks.some((p) => p.channelId === c.id),
+    (c) => c.meets !== "adaptive" && !view.plan?.picks.some((p) => p.channelId === c.id),
   ).length;
   const labels = view.channels.flatMap((c) => {
     const frequencyHz = pickedHz(view.plan, c.id);
@@ -43,6 +43,7 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
     const receiver = receiverModel(view.kit, c.receiverModelId);
     const half = receiver.halves > 1 ? LABELS_TEXTS.half(c.half + 1) : "";
     const shows = (model: Numbered): string => {
+      if (c.meets === "adaptive") return LABELS_TEXTS.automatic;
       if (frequencyHz === null) return "";
       const shown = shownAs(model, frequencyHz);
       return `${formatMhz(frequencyHz)}${shown ? LABELS_TEXTS.text(shown.kind, shown.text) : ""}`;
@@ -115,7 +116,7 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
             style={{ borderLeftColor: tapeOf(view.kit, l.block)?.colour ?? "currentColor" }}
           >
             <b>{`${l.number} ${l.talker}`}</b>
-            <i>{l.mhz || "___.___"}</i>
+            <i>{l.mhz || LABELS_TEXTS.toWriteOn}</i>
             <span>
               {l.block === null
                 ? l.unit

@@ -1,7 +1,7 @@
 import { defined } from "~/core/units/items";
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
-import { capital, formatRfLevel, listWords, mhz } from "~/contract/messages/format";
+import { capital, formatRfLevel, listWords } from "~/contract/messages/format";
 import { logClock } from "~/contract/messages/log";
 import { RETUNE_WORDS } from "~/contract/messages/notes";
 import { VERIFICATION_WORDS } from "~/contract/messages/verification";
@@ -13,6 +13,7 @@ import {
   likelihoodWord,
 } from "~/contract/messages/roll";
 import { settingStepWords } from "~/contract/messages/setting";
+import { namesOf } from "~/app/routes/shared/useDay";
 import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import { packModel, receiverModel } from "~/core/kit/models";
 import type { Numbered } from "~/core/kit/unitNumber";
@@ -132,19 +133,21 @@ const Reasons = ({ cause }: { cause: Causes[number] }) => (
 );
 
 function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
+  const names = namesOf(view);
+  const shown = (frequencyHz: number) => names.frequency(hit.hit.channelId, frequencyHz);
   const channel = view.channels.find((c) => c.id === hit.hit.channelId);
   const last = hit.answers.at(-1);
   const takeBack = (
     <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "take-back", hitId: hit.id })}>
       {last?.toHz
-        ? ROLL_TEXTS.restore(last.fromHz === null ? ROLL_TEXTS.where : mhz(last.fromHz))
+        ? ROLL_TEXTS.restore(last.fromHz === null ? ROLL_TEXTS.where : shown(last.fromHz))
         : ROLL_TEXTS.not}
     </QuietButton>
   );
   const answers = (kinds: readonly HitAnswerKind[], isNext: boolean) => (
     <S.Answers>
       {kinds.map((kind, i) => {
-        const words = answerText(kind, hit);
+        const words = answerText(kind, hit, shown);
         if (!words) return null;
         const As = i === 0 && isNext ? PrimaryButton : Button;
         return (
@@ -162,7 +165,7 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
       })}
     </S.Answers>
   );
-  const possible = hit.hit.judged.answers.filter((kind) => answerText(kind, hit) !== null);
+  const possible = hit.hit.judged.answers.filter((kind) => answerText(kind, hit, shown) !== null);
   if (hit.step === "answer" || !last) return answers(possible, true);
   if (hit.step === "hold") {
     return (
@@ -297,12 +300,13 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
 function answerText(
   kind: HitAnswerKind,
   { retune, powers, lacking }: HitView,
+  shown: (frequencyHz: number) => string,
 ): { what: string; how: string } | null {
   const words = hitAnswerWords(kind);
   if (kind === "retune")
     return retune
       ? {
-          what: `${RETUNE_WORDS[retune.from]} ${mhz(retune.frequencyHz)}`,
+          what: `${RETUNE_WORDS[retune.from]} ${shown(retune.frequencyHz)}`,
           how: ROLL_TEXTS.clearOfEverything(
             retune.noiseDbm === null
               ? ROLL_TEXTS.notMeasured

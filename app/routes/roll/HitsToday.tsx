@@ -1,4 +1,5 @@
-import { formatClock, mhz } from "~/contract/messages/format";
+import type { Names } from "~/contract/messages/day";
+import { formatClock } from "~/contract/messages/format";
 import { hitCauseWords } from "~/contract/messages/roll";
 import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import type { HitView } from "~/server/services/roll/hits.server";
@@ -9,7 +10,13 @@ import * as S from "./roll.styles";
 const MAX_TOLD = 8;
 
 /** Hits that are over, the newest first. */
-export function HitsToday({ hits }: { hits: readonly HitView[] }) {
+export function HitsToday({
+  hits,
+  names,
+}: {
+  hits: readonly HitView[];
+  names: Pick<Names, "frequency">;
+}) {
   const closed = hits.filter((h) => h.step === "closed");
   if (closed.length === 0) return null;
   return (
@@ -21,7 +28,7 @@ export function HitsToday({ hits }: { hits: readonly HitView[] }) {
             <time>{formatClock(h.atMs)}</time>
             <b>{`${h.number} ${h.talker}`}</b>
             <span>{`${hitCauseWords(h.closed?.how === "nothing-found" ? null : (h.hit.judged.causes[0]?.cause ?? null))}${h.hit.scene ? ROLL_TEXTS.scene(h.hit.scene, h.hit.take ? ROLL_TEXTS.take(h.hit.take) : "") : ""}`}</span>
-            <Soft>{outcomeOf(h)}</Soft>
+            <Soft>{outcomeOf(h, names)}</Soft>
           </li>
         ))}
       </S.History>
@@ -29,14 +36,14 @@ export function HitsToday({ hits }: { hits: readonly HitView[] }) {
   );
 }
 
-function outcomeOf(h: HitView): string {
+function outcomeOf(h: HitView, names: Pick<Names, "frequency">): string {
   const last = h.answers.at(-1);
   if (h.closed?.how === "left") return ROLL_TEXTS.leftForTheEdit;
   if (h.closed?.how === "nothing-found") return ROLL_TEXTS.nothingFound;
   if (h.closed?.how === "taken-back") return ROLL_TEXTS.takenBack;
   return last?.toHz
     ? ROLL_TEXTS.onPlan(
-        mhz(last.toHz),
+        names.frequency(h.hit.channelId, last.toHz),
         h.closed?.how === "unproved" ? ROLL_TEXTS.notVerified : "",
         h.closed?.planVersion ?? "?",
       )

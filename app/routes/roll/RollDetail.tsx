@@ -1,4 +1,4 @@
-import { formatClock, formatDuration, mhz } from "~/contract/messages/format";
+import { formatClock, formatDuration } from "~/contract/messages/format";
 import { attentionWords, batteryLeftWords, ROLL } from "~/contract/messages/roll";
 import type { Names } from "~/contract/messages/day";
 import type { ChannelView } from "~/server/services/day/dayView.server";
@@ -31,7 +31,7 @@ export function RollDetail({
     <>
       <div>
         <Heading>{`${c.number} · ${c.talker}`}</Heading>
-        <Soft as="p">{`${c.packLabel} · ${c.receiverLabel}${c.receiverHz === null ? "" : ` · ${mhz(c.receiverHz)}`}`}</Soft>
+        <Soft as="p">{`${c.packLabel} · ${c.receiverLabel}${c.receiverHz === null ? "" : ` · ${names.frequency(c.id, c.receiverHz)}`}`}</Soft>
       </div>
       <S.Word data-level={level}>
         {LEVEL_ICONS[level]}

@@ -8,6 +8,8 @@ import {
   listWords,
   mhz,
 } from "~/contract/messages/format";
+import type { Names } from "~/contract/messages/day";
+import { spareWords } from "~/contract/messages/unitNumber";
 import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import * as S from "./roll.styles";
 
@@ -15,12 +17,14 @@ import * as S from "./roll.styles";
 export function Watched({
   state,
   view,
+  names,
   spares,
   nowMs,
 }: {
   state: RollState | null;
   view: { channels: readonly { id: number; talker: string }[] };
-  spares: readonly { frequencyHz: number }[];
+  names: Pick<Names, "ownNumber" | "talker">;
+  spares: readonly { frequencyHz: number; for: readonly number[] }[];
   nowMs: number;
 }) {
   const watch = state?.watch;
@@ -66,7 +70,14 @@ export function Watched({
           ? ROLL_TEXTS.noSpareIsReady
           : ready.length === 0
             ? ROLL_TEXTS.noSpareIsClearFind
-            : ROLL_TEXTS.ready(listWords(ready.map((s) => mhz(s.frequencyHz))))}
+            : ROLL_TEXTS.ready(
+                listWords(
+                  ready.map((s) => {
+                    const words = spareWords(s, names);
+                    return words.own === null ? words.mhz : `${words.mhz} (${words.own})`;
+                  }),
+                ),
+              )}
       </S.Watch>
     </div>
   );

@@ -308,7 +308,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
       foot={
         <>
           {channels.length === 0 && <Notice kind="caution">{ROLL.nobody}</Notice>}
-          <Watched state={state} view={view} spares={roll.spares} nowMs={nowMs} />
+          <Watched state={state} view={view} names={names} spares={roll.spares} nowMs={nowMs} />
           {channels
             .filter((c, i) => channels.findIndex((x) => x.receiverKey === c.receiverKey) === i)
             .flatMap((c) => {
@@ -318,7 +318,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
                 ? [<S.Watch key={c.receiverKey}>{`${c.receiverLabel}: ${model.note}`}</S.Watch>]
                 : [];
             })}
-          <HitsToday hits={roll.hits} />
+          <HitsToday hits={roll.hits} names={names} />
         </>
       }
     />

@@ -73,7 +73,7 @@ export function SyncDetail({
   const canVerify = canBeVerified(c);
   const has: Record<Sheet, boolean> = {
     tick: canVerify && run === null,
-    wrong: c.meets !== "adaptive" && view.plan !== null,
+    wrong: c.meets === "adaptive" || view.plan !== null,
     steps: c.meets === "adaptive" || "frequencyHz" in c.state.frequency,
     packs: true,
   };

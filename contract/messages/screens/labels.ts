@@ -8,6 +8,8 @@ export const LABELS_TEXTS = {
   sheet7036Mm: "sheet, 70 × 36 mm",
   threeAcross: "three across",
   half: (n: number) => ` half ${n}`,
+  automatic: "automatic",
+  toWriteOn: "___.___",
   text: (kind: string, text: string) => ` · ${kind} ${text}`,
   mw: (packPowerMw: number) => `${packPowerMw} mW`,
   for: (count: string, count2: string) => `${count} for ${count2}`,
