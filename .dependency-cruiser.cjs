@@ -27,6 +27,7 @@ const ROOMS = [
   "report",
   "archive",
   "troubleshooting",
+  "quick",
   "simulator",
   "training",
 ];

@@ -39,7 +39,7 @@ export default defineConfig({
     // begin with nothing done, and need not wait for the first journey
     {
       name: "from the start",
-      testMatch: /(fromNothing|matching|scan|prep|kit|level|range|practice)\.spec\.ts/,
+      testMatch: /(fromNothing|matching|quick|scan|prep|kit|level|range|practice)\.spec\.ts/,
     },
     {
       name: "later in the day",

@@ -12,6 +12,8 @@ export default exact([
   index("routes/home/route.ts"),
   route("shoots", "routes/shoots/route.tsx"),
   route("settings", "routes/settings/route.tsx"),
+  route("quick", "routes/quick/route.tsx"),
+  route("quick/events", "routes/quickEvents/route.ts"),
   route("join", "routes/join/route.tsx"),
   route("backups", "routes/backups/route.tsx"),
   route("practice", "routes/practice/route.tsx"),

@@ -38,6 +38,7 @@ export const BESIDE = [
   "shoots",
   "settings",
   "join",
+  "quick",
   "backups",
   "practice",
   "practice/pick/7",

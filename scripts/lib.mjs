@@ -130,7 +130,7 @@ async function compressTexts(folder) {
   for (const name of readdirSync(folder)) {
     const text = readFileSync(join(folder, name));
     if (!/\.(js|css|svg|json)$/.test(name) || text.length < MIN_BYTES) continue;
-    const quality = { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } };
+    const quality = { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } };
     writeFileSync(join(folder, `${name}.br`), brotliCompressSync(text, quality));
     writeFileSync(join(folder, `${name}.gz`), gzipSync(text, { level: 9 }));
   }

@@ -68,6 +68,7 @@ const LISTS: Readonly<Record<string, string>> = {
   rigs: "Rigging",
   cellRules: "Battery policy",
   unitScans: "Receiver’s own scan",
+  quick: "One system",
 };
 
 /** An entry of the log as a sentence, without its time. */

@@ -37,6 +37,8 @@ export const notes = {
   ticked: "ticked",
   counted: "counted",
   begun: "begun",
+  oneSystem: "one system",
+  nextPlace: (n: number) => `Location ${n}`,
   toldBy: (receiver: string, what: string) => `${receiver}, ${what}`,
   readFromList: "read from a list",
   readFromKitFile: "read from a kit file",

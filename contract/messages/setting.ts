@@ -16,7 +16,9 @@ export function settingStepWords(step: SettingStep): string {
     case "list":
       return `Choose ${step.isUser ? "user " : ""}${step.word} ${step.list}.`;
     case "list-number":
-      return `Choose number ${step.number} in it (${mhz(step.frequencyHz)}).`;
+      return step.frequencyHz === null
+        ? `Choose number ${step.number} in it.`
+        : `Choose number ${step.number} in it (${mhz(step.frequencyHz)}).`;
     case "switches":
       return `Turn the left switch to ${step.left}, the right one to ${step.right}.`;
     case "code-window":

@@ -7,7 +7,7 @@ export const SHOOTS = {
   whole: "A whole shoot",
   wholeAbout: "Days, locations, talent, scenes and a bag of systems.",
   one: "One system and a camera",
-  oneAbout: "One receiver, one pack, today. Everything else can follow.",
+  oneAbout: "One receiver, one or two packs: verified and levelled in two minutes.",
   oneName: "One system",
   onePlace: "Location 1",
   practise: "Practise",

@@ -78,7 +78,8 @@ export type ServiceError =
         | "drawings"
         | "rigs"
         | "cellRules"
-        | "unitScans";
+        | "unitScans"
+        | "quick";
       atMs: number;
     }
   | {

@@ -72,6 +72,7 @@ const ADDED_LATER: ReadonlySet<ArchiveTable> = new Set([
   "supplyLists",
   "destinationLists",
   "patchLists",
+  "quickLists",
 ]);
 
 /**

@@ -38,6 +38,7 @@ export const ARCHIVE_TABLES = {
   supplyLists: LIST,
   destinationLists: LIST,
   patchLists: LIST,
+  quickLists: LIST,
   modelLists: LIST,
   planPictures: { type: "text", bytes: "bytes" },
   drawingLists: LIST,

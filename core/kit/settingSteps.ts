@@ -18,7 +18,8 @@ export type SettingStep =
       fineHz: number | null;
     }
   | { code: "list"; word: ListWord; list: string; isUser: boolean }
-  | { code: "list-number"; number: string; frequencyHz: number }
+  /** Null megahertz where nobody told them. */
+  | { code: "list-number"; number: string; frequencyHz: number | null }
   | { code: "switches"; left: string; right: string }
   /** A window that shows the code of the switches: chosen with buttons. */
   | { code: "code-window"; text: string }

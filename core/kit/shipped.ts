@@ -1,5 +1,6 @@
 import { presets } from "~/core/devices/tuning";
 import type { TuningRange } from "~/core/devices/tuning";
+import { SHIPPED_INPUTS, SHIPPED_MICROPHONES } from "./shippedSound";
 import { NUMBERED_PACKS, NUMBERED_RECEIVERS } from "./shippedNumbered";
 import { switchRange } from "./switchCode";
 import type { Kit, PackModel, PairingRules, ReceiverModel } from "./models";
@@ -438,66 +439,8 @@ const PACKS: PackModel[] = [
 export const SHIPPED_KIT: Kit = {
   receivers: [...RECEIVERS, ...NUMBERED_RECEIVERS],
   packs: [...PACKS, ...NUMBERED_PACKS],
-  microphones: [
-    { id: "pebble", name: "Pebble omni", sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 135 },
-    {
-      id: "pebble-low",
-      name: "Pebble omni, low sensitivity",
-      sensitivityMvPerPa: 1.5,
-      selfNoiseDba: 34,
-      maxSplDb: 146,
-    },
-    {
-      id: "shore",
-      name: "Shore lapel cardioid",
-      sensitivityMvPerPa: 8,
-      selfNoiseDba: 30,
-      maxSplDb: 128,
-      pattern: "cardioid",
-    },
-    {
-      id: "skerry-hand",
-      name: "Skerry hand microphone",
-      sensitivityMvPerPa: 2,
-      selfNoiseDba: 22,
-      maxSplDb: 150,
-      pattern: "cardioid",
-      needs: "none",
-    },
-    {
-      id: "boom-48",
-      name: "Ellery boom, condenser",
-      sensitivityMvPerPa: 20,
-      selfNoiseDba: 15,
-      maxSplDb: 128,
-      pattern: "cardioid",
-      needs: "phantom",
-    },
-  ],
-  inputs: [
-    {
-      id: "recorder-line",
-      name: "bag recorder, line",
-      kind: "line",
-      fullScaleDbu: 20,
-      noiseDbu: -88,
-      gainDb: 10,
-      gain: { lowestDb: 0, highestDb: 40, stepDb: 1 },
-    },
-    {
-      id: "camera-mic",
-      name: "camera, microphone input",
-      kind: "mic",
-      fullScaleDbu: -20,
-      noiseDbu: -118,
-      gainDb: 4,
-      gain: { lowestDb: -16, highestDb: 24, stepDb: 4, scale: "dial" },
-      autoGain: "on",
-      phantom: "switched",
-      joint: "balanced",
-      tracks: 1,
-    },
-  ],
+  microphones: SHIPPED_MICROPHONES,
+  inputs: SHIPPED_INPUTS,
   blocks: [
     { id: "47", tape: "ochre", colour: "#b98416" },
     { id: "49", tape: "rust", colour: "#8f4a24" },

@@ -5,15 +5,7 @@ import styled, { css } from "styled-components";
 import { SHOOTS } from "~/contract/messages/shoots";
 
 /** The three ways in, where nothing is there yet. */
-export function FirstChoices({
-  isBusy,
-  onWhole,
-  onOne,
-}: {
-  isBusy: boolean;
-  onWhole: () => void;
-  onOne: () => void;
-}) {
+export function FirstChoices({ isBusy, onWhole }: { isBusy: boolean; onWhole: () => void }) {
   return (
     <Cards aria-label={SHOOTS.choices}>
       <Card onPress={onWhole} isDisabled={isBusy}>
@@ -21,11 +13,11 @@ export function FirstChoices({
         <b>{SHOOTS.whole}</b>
         <span>{SHOOTS.wholeAbout}</span>
       </Card>
-      <Card onPress={onOne} isDisabled={isBusy}>
+      <CardLink to="/quick">
         <Cable aria-hidden />
         <b>{SHOOTS.one}</b>
         <span>{SHOOTS.oneAbout}</span>
-      </Card>
+      </CardLink>
       <CardLink to="/practice">
         <GraduationCap aria-hidden />
         <b>{SHOOTS.practise}</b>

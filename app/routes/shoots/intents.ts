@@ -13,7 +13,6 @@ export const shootsIntents = z.discriminatedUnion("intent", [
     region: z.string().min(1).max(40),
     place: name,
     /** Where one goes on. */
-    then: z.enum(["setup", "kit"]).default("setup"),
   }),
   z.object({ intent: z.literal("rename"), shootId: id, name }),
   z.object({

@@ -54,7 +54,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   switch (intent.intent) {
     case "new-shoot": {
       const made = await newShoot(app, intent);
-      return made.ok ? redirect(`/day/${made.value}/${intent.then}`) : reply(made);
+      return made.ok ? redirect(`/day/${made.value}/setup`) : reply(made);
     }
     case "rename":
       return reply(
@@ -135,23 +135,7 @@ export default function ShootsScreen({
           </Sub>
         </div>
         <ReplyNotice<ShootsIntent> reply={answer} onUndo={send} />
-        {isEmpty && (
-          <FirstChoices
-            isBusy={isBusy}
-            onWhole={() => setNew(true)}
-            onOne={() =>
-              send({
-                intent: "new-shoot",
-                name: SHOOTS.oneName,
-                dateIso: view.todayIso,
-                town: "",
-                region: usualRegionIn(regions, usualRegion),
-                place: SHOOTS.onePlace,
-                then: "kit",
-              })
-            }
-          />
-        )}
+        {isEmpty && <FirstChoices isBusy={isBusy} onWhole={() => setNew(true)} />}
         {isNew ? (
           <NewShoot
             regions={regions}
@@ -176,6 +160,7 @@ export default function ShootsScreen({
           ))}
         <OpenArchive />
         <Row>
+          <Link to="/quick">{SHOOTS.one}</Link>
           <Link to="/backups">{SHOOTS_TEXTS.backups}</Link>
           <Link to="/practice">{SHOOTS_TEXTS.practiseWithoutAnyGear}</Link>
           <Link to="/settings">{FRAME.settings}</Link>

@@ -6,7 +6,7 @@ import { FULL_ABOVE_DBM } from "~/core/channel/verification";
 import { Soft } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
 import { knowledgeOf } from "./channelKnowledge";
-import { FaultFinder } from "./FaultFinder";
+import { FaultFinder } from "~/app/features/channel/FaultFinder";
 
 /** What its half of the receiver hears now; nothing else of the screen is drawn anew by it. */
 export function LiveMeter({ channel: c, isAsked }: { channel: ChannelView; isAsked: boolean }) {

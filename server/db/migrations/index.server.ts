@@ -20,6 +20,7 @@ import { noiseLimit } from "./m0023NoiseLimit.server";
 import { licences } from "./m0026Licences.server";
 import { antennaAttitude } from "./m0030AntennaAttitude.server";
 import { sources } from "./m0031Sources.server";
+import { quick } from "./m0032Quick.server";
 import { antennas } from "./m0029Antennas.server";
 import { lengthUnits } from "./m0028LengthUnits.server";
 import { walkedPlaces } from "./m0027WalkedPlaces.server";
@@ -69,4 +70,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0029-antennas", up: antennas },
   { name: "0030-antenna-attitude", up: antennaAttitude },
   { name: "0031-sources", up: sources },
+  { name: "0032-quick", up: quick },
 ];

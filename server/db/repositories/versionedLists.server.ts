@@ -14,6 +14,7 @@ import type { Kit } from "~/core/kit/models";
 import type { PairingRecord } from "~/core/kit/pairing";
 import type { BatteryRule } from "~/core/schedule/batteryChanges";
 import type { CaseUnit, StockItem } from "~/core/kit/units";
+import type { QuickEvent } from "~/core/quick/session";
 import type { Database } from "~/server/db/connection.server";
 import { watchKit } from "~/server/db/kitWatch.server";
 
@@ -36,6 +37,12 @@ export interface DayPlace extends Place {
 export interface Tick {
   stepId: string;
   atMs: number;
+}
+
+/** A session of the page of one system: everything that was said and done on it, the oldest first. */
+export interface QuickRecord {
+  sessionId: string;
+  events: QuickEvent[];
 }
 
 /** What a day keeps as whole lists, version by version. */
@@ -61,6 +68,8 @@ export interface ListItems {
   cellRules: BatteryRule;
   /** What receivers' own screens told of the air. */
   unitScans: UnitScan;
+  /** The session of the page of one system that this day is made of, as one item. */
+  quick: QuickRecord;
 }
 
 export type ListKind = keyof ListItems;
@@ -95,6 +104,7 @@ const TABLES = {
   rigs: ["rigLists", "itemsJson"],
   cellRules: ["cellRuleLists", "itemsJson"],
   unitScans: ["unitScanLists", "itemsJson"],
+  quick: ["quickLists", "itemsJson"],
 } as const;
 
 /** Tables of one shape: to a list they are one. */

@@ -42,7 +42,8 @@ export async function logView(
     listNumberedSyncs(app.db, day.id),
     listChannelChanges(app.db, day.id),
     listAllChannels(app.db, day.id),
-    ...LIST_KINDS.map((k) => listHeads(app.db, k, day.id)),
+    // what was said on the page of one system stands in the log as what came of it
+    ...LIST_KINDS.filter((k) => k !== "quick").map((k) => listHeads(app.db, k, day.id)),
   ]);
   return {
     entries: dayLog({

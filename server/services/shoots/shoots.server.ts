@@ -105,17 +105,35 @@ const blankDay = (
 });
 
 /** Begins a shoot with its first day, which has one place to begin with. @returns the day */
-export async function newShoot(
+export const newShoot = (
   app: AppContext,
   p: { name: string; dateIso: string; town: string; region: string; place: string },
+): ServiceResult<number> => newDay(app, p);
+
+/**
+ * A day with one place to begin with.
+ * @param p.shootId - the shoot that it is put into; absent: a new one of that name
+ */
+export async function newDay(
+  app: AppContext,
+  p: {
+    name: string;
+    shootId?: number;
+    dateIso: string;
+    town: string;
+    region: string;
+    place: string;
+  },
 ): ServiceResult<number> {
+  const standing =
+    p.shootId === undefined ? [] : (await listDays(app.db)).filter((d) => d.shootId === p.shootId);
   return app.db.write(async (t) => {
-    const shootId = await insertShoot(app.db, p.name, t);
+    const shootId = p.shootId ?? (await insertShoot(app.db, p.name, t));
     const day = blankDay(app, {
       shootId,
       dateIso: p.dateIso,
-      dayNumber: 1,
-      dayCount: 1,
+      dayNumber: standing.length + 1,
+      dayCount: standing.length + 1,
       town: p.town,
       region: p.region,
     });
