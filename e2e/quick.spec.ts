@@ -152,7 +152,7 @@ test("a given number by keys alone: what cannot be is told; someone on it leads 
   await press("New in both");
   await press(/^Second system/);
   await expect(mixer.answer).toHaveText("What does its search propose?");
-  await expect(page.getByText("The first pack stays on.", { exact: false })).toBeVisible();
+  await expect(page.getByText("The first pack stays on", { exact: false })).toBeVisible();
   mixer.expectNoComplaints();
 });
 
@@ -199,4 +199,33 @@ test("one that chooses for itself, a link with a set and its numbers, and a link
     "This link is of a kind that this version does not know: banjo. Nothing was changed.",
   );
   mixer.expectNoComplaints();
+});
+
+test("once loaded it works without the cart: it opens again, goes on, and sends what was said when the cart is back", async ({
+  page,
+  context,
+}) => {
+  const mixer = new Mixer(page);
+  const hand = new Hand(page);
+  await mixer.ready("/quick");
+  await expect(page.getByText("This page opens without the cart.")).toBeVisible();
+  await hand.tap(/^Fixed presets/);
+  await hand.type("Presets, MHz", "863.1 863.5 864.1");
+  await hand.tap(/^Next: where/);
+  await hand.tap("Outside");
+  await expect(page.getByText(/to send/)).toHaveCount(0);
+  await context.setOffline(true);
+  await hand.tap(/^Use \d/);
+  await expect(page.getByText("No connection to the cart.", { exact: false })).toBeVisible();
+  await page.reload();
+  await expect(mixer.answer).toHaveText("Same number at both ends?");
+  await hand.tap(/^Both show/);
+  await verifyAndLevel(hand);
+  await expect(page.getByText("pack matches, voice follows")).toBeVisible();
+  await expect(page.getByText(/to send/)).toBeVisible();
+  await context.setOffline(false);
+  await expect(page.getByText(/to send/)).toHaveCount(0);
+  await page.getByRole("link", { name: "Make it a whole shoot" }).tap();
+  await mixer.ready("/day/1/sync");
+  await expect(mixer.answer).toHaveText("One channel verified");
 });

@@ -77,7 +77,7 @@ export function Frequency({
       <Answer>{QUICK_TEXTS.frequencyOf[way]}</Answer>
       <S.Hint>
         {isSecond && way !== "given" && way !== "none"
-          ? QUICK_TEXTS.secondPack
+          ? `${QUICK_TEXTS.secondPack}${goesByLists(set) ? ` ${QUICK_TEXTS.sameBank}` : ""}`
           : QUICK_TEXTS.scanHow[way]}
       </S.Hint>
       {way === "members" && <Members around={around} last={last} onHeard={onHeard} onUse={onUse} />}

@@ -22,6 +22,7 @@ import { Soft } from "~/app/ui/Page/Page";
 import { Frequency } from "./Frequency";
 import { Have } from "./Have";
 import * as S from "./quick.styles";
+import { useKeptPage } from "./useKeptPage";
 import { useQuick } from "./useQuick";
 import { Where } from "./Where";
 
@@ -92,6 +93,8 @@ export default function QuickScreen({
     setAnother(true);
     setOpen({ step: "have", system: 0 });
   }, [carried]);
+  const [isWhole, setWhole] = useState(false);
+  const keptPage = useKeptPage(isWhole);
   const [isMoving, setMoving] = useState(false);
   const standing = nextStep(session);
   const { step, system } = open ?? (begun ? { step: "where" as const, system: 0 } : standing);
@@ -100,7 +103,9 @@ export default function QuickScreen({
   const region = regions.find((r) => r.name === session?.where.region) ?? itemAt(regions, 0);
   useEffect(() => {
     const timer = setTimeout(() => {
-      for (const load of Object.values(LATER)) void load().catch(() => undefined);
+      void Promise.all(Object.values(LATER).map((load) => load()))
+        .then(() => setWhole(true))
+        .catch(() => undefined);
     }, LATER_MS);
     return () => clearTimeout(timer);
   }, []);
@@ -308,6 +313,9 @@ export default function QuickScreen({
           />
         )}
       </Suspense>
+      {keptPage !== "unknown" && (
+        <S.Hint>{keptPage === "kept" ? QUICK_TEXTS.keptPage : QUICK_TEXTS.cannotKeep}</S.Hint>
+      )}
       {quick.unsent > 0 && <Soft>{QUICK_TEXTS.unsent(quick.unsent)}</Soft>}
     </S.Page>
   );

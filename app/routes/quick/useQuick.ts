@@ -98,7 +98,11 @@ export function useQuick(
   // what this phone has and the cart has not is taken up where it was left
   useEffect(() => {
     const here = keptHere();
-    if (here && here.events.some((e) => !here.sent.includes(e.id))) setKept(here);
+    const lastOf = (k: Kept) => k.events.at(-1)?.atMs ?? 0;
+    const isAhead = (k: Kept) =>
+      k.events.some((e) => !k.sent.includes(e.id)) ||
+      (lastOf(k) > lastOf(newest.current) && foldSession(k.events)?.offMs === null);
+    if (here && isAhead(here)) setKept(here);
     setNow(Date.now());
     const timer = setInterval(() => setNow(Date.now()), TICK_MS);
     return () => clearInterval(timer);

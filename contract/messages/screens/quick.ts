@@ -7,6 +7,8 @@ export const QUICK_TEXTS = {
   back: "All shoots",
   offline: "No connection to the cart. Everything stays on this phone and goes out later.",
   notStored: "This browser keeps nothing: leave this page open.",
+  keptPage: "This page opens without the cart.",
+  cannotKeep: "This connection cannot keep the page: leave it open, and it works without the cart.",
   unsent: (n: number) => `${n} to send`,
   next: "Next",
   done: "Done",
@@ -62,7 +64,8 @@ export const QUICK_TEXTS = {
     none: "It cannot scan: try one of these",
     given: "Which number did you get?",
   },
-  secondPack: "The first pack stays on. Take the same bank for the second.",
+  secondPack: "The first pack stays on: its number shows as taken.",
+  sameBank: "Take the same bank for the second.",
   scanHow: {
     members: "On the receiver: start its scan of the banks. Wait until it stops. Pack off.",
     count: "On the receiver: start its scan of the banks. Wait until it stops. Pack off.",
