@@ -6,7 +6,7 @@ import { exportShoot, takeArchive } from "~/server/services/shoots/shootArchive.
 import { getDayView } from "~/server/services/day/dayView.server";
 import { quickHome, takeQuick } from "~/server/services/quick/quickSessions.server";
 import { getShoots } from "~/server/services/shoots/shoots.server";
-import { ownApp } from "./practiceApp";
+import { ownApp, practiceApp } from "./practiceApp";
 
 const MORNING = new Date(2027, 4, 3, 8, 0).getTime();
 let own: Awaited<ReturnType<typeof ownApp>>;
@@ -132,6 +132,31 @@ test("a second pack of a dual receiver takes its other half; of a single one it 
     said(begun, { what: "second", set: { ...camera, name: "Camera B" } }),
   );
   expect(new Set((await dayOf(two.dayId)).channels.map((c) => c.receiverKey)).size).toBe(2);
+});
+
+test("on practice data what a person says they did is done on the practice gear", async () => {
+  const practice = await practiceApp();
+  try {
+    const set: QuickSet = {
+      ...usualSet("mhz", "Try it"),
+      ranges: [{ lowHz: 470e6, highHz: 542e6 }],
+    };
+    const done = await takeQuick(
+      practice.app,
+      "practice-1",
+      said(
+        { ...begun, set },
+        { ...used, place: { list: null, number: null, frequencyHz: 520_100_000 } },
+        { what: "matched", system: 0 },
+      ),
+    );
+    if (!done.ok) throw new Error(done.error.code);
+    expect(done.value.refused).toEqual([]);
+    const view = await getDayView(practice.app, done.value.dayId);
+    expect(view.ok && view.value.channels[0]).toMatchObject({ receiverHz: 520_100_000 });
+  } finally {
+    await practice.stop();
+  }
 });
 
 test("a session goes into its shoot's archive and comes back", async () => {

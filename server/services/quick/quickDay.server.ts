@@ -29,7 +29,12 @@ import { newestList, storeNextLists } from "~/server/services/prep/versionedList
 import { keepLevel } from "~/server/services/range/channelChecks.server";
 import { putNote } from "~/server/services/roll/roll.server";
 import { addUnitScans } from "~/server/services/scan/unitScans.server";
-import { recordSeen } from "~/server/services/sync/syncs.server";
+import {
+  handlePack,
+  recordSeen,
+  setReceivers,
+  syncPack,
+} from "~/server/services/sync/syncs.server";
 
 type Done = Promise<Result<unknown, ServiceError>>;
 
@@ -282,6 +287,9 @@ async function saw(
   const frequencyHz = isSelf ? SELF_CHOSEN_HZ : (s.use?.place.frequencyHz ?? null);
   // without its megahertz the day has no number that this could be seen of
   if (frequencyHz === null) return ok(null);
+  const byHands =
+    e.what === "matched" ? await practiceHands(app, dayId, channel.id, isSelf) : ok(null);
+  if (!byHands.ok) return byHands;
   const item = {
     channelId: channel.id,
     atMs: null,
@@ -312,6 +320,25 @@ async function saw(
   if (!done.ok) return done;
   const note = done.value.find((a) => a.syncId === null)?.note;
   return note && note.code !== "moved-on" && note.code !== "seen-later" ? fail(note) : ok(null);
+}
+
+/** Practice gear has no hands but these: what a person says they did is done on it. */
+async function practiceHands(
+  app: AppContext,
+  dayId: number,
+  channelId: number,
+  isSelf: boolean,
+): Done {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const channel = loaded.value.facts.channels.find((c) => c.id === channelId);
+  const reports = loaded.value.facts.reports;
+  if (!app.simulator || isSelf || !channel || reports?.receivers[channel.receiverKey] === undefined)
+    return ok(null);
+  const on = await handlePack(app, dayId, channel.packKey, { isOn: true });
+  if (!on.ok) return on;
+  const tuned = await setReceivers(app, dayId, [channelId]);
+  return tuned.ok ? syncPack(app, dayId, channelId) : tuned;
 }
 
 async function levelled(
