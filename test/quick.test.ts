@@ -30,7 +30,14 @@ type Said = QuickEvent extends infer E
 let count = 0;
 const said = (...list: Said[]): QuickEvent[] =>
   list.map((s) => ({ id: `said-here-${(count += 1)}`, atMs: MORNING, ...s }));
-const begun: Said = { what: "begun", set: camera, where, level: null, assigned: [] };
+const begun: Said = {
+  what: "begun",
+  set: camera,
+  where,
+  level: null,
+  assigned: [],
+  ranBefore: null,
+};
 const used: Said = { what: "used", system: 0, place, from: "scan" };
 const take = async (sessionId: string, events: QuickEvent[]) => {
   const done = await takeQuick(own.app, sessionId, events);
@@ -92,6 +99,21 @@ test("what the day refuses is told, and nothing of the session is lost", async (
   expect(refused.map((r) => r.code)).toEqual(["rules-broken"]);
   expect((await dayOf(dayId)).plan).toBeNull();
   expect((await quickHome(own.app)).current!.events).toHaveLength(2);
+});
+
+test("switched off, its batteries' hours are told next time, not taken over", async () => {
+  const hour = 3_600_000;
+  const events = said(
+    begun,
+    used,
+    { what: "batteries", system: 0, end: "pack", ranHours: 1 },
+    { what: "off" },
+  ).map((e) => (e.what === "off" ? { ...e, atMs: MORNING + 2 * hour } : e));
+  await take("till-noon", events);
+  const [set] = (await quickHome(own.app)).remembered;
+  expect(set!.ranBefore).toEqual({ pack: 3, receiver: null });
+  const next = await take("afternoon", said({ ...begun, ranBefore: set!.ranBefore }));
+  expect((await quickHome(own.app)).current).toMatchObject({ dayId: next.dayId });
 });
 
 test("without its megahertz a number stays on the page; the day gets it when they are told", async () => {

@@ -68,6 +68,7 @@ const word = z.discriminatedUnion("kind", [
 ]);
 
 const head = { id: pageNumber.min(8).max(60), atMs: z.number().int().min(0).max(8.64e15) };
+const ranHours = z.number().min(0).max(1000);
 const system = z.number().int().min(0).max(1);
 
 /** What is said on the page of one system, as the page sends it. */
@@ -79,6 +80,9 @@ export const quickEvent = z.discriminatedUnion("what", [
     where,
     level: level.nullable(),
     assigned: z.array(place).max(8),
+    ranBefore: z
+      .strictObject({ pack: ranHours.nullable(), receiver: ranHours.nullable() })
+      .nullable(),
   }),
   z.strictObject({ ...head, what: z.literal("set"), set }),
   z.strictObject({ ...head, what: z.literal("where"), where }),
@@ -107,7 +111,7 @@ export const quickEvent = z.discriminatedUnion("what", [
     what: z.literal("batteries"),
     system,
     end: z.enum(["pack", "receiver"]),
-    ranHours: z.number().min(0).max(100),
+    ranHours,
   }),
   z.strictObject({ ...head, what: z.literal("hit"), system, next: place.nullable() }),
   z.strictObject({ ...head, what: z.literal("moved"), where }),

@@ -43,7 +43,14 @@ const session = (...said: Said[]): QuickSession => {
   if (!folded) throw new Error("nothing was begun");
   return folded;
 };
-const begun = (set: QuickSet): Said => ({ what: "begun", set, where, level: null, assigned: [] });
+const begun = (set: QuickSet): Said => ({
+  what: "begun",
+  set,
+  where,
+  level: null,
+  assigned: [],
+  ranBefore: null,
+});
 const seen = (
   part: "silent" | "rf" | "voice",
   outcome: "nothing" | "full" | "follows" | "steady",

@@ -49,6 +49,8 @@ export type QuickEvent = { id: string; atMs: number } & (
       level: QuickLevelSet | null;
       /** Numbers that somebody gave for it, the first one first. */
       assigned: QuickPlace[];
+      /** How long the batteries had run when the set was last switched off; null: not known. */
+      ranBefore: RanHours | null;
     }
   | { what: "set"; set: QuickSet }
   | { what: "where"; where: QuickWhere }
@@ -68,6 +70,12 @@ export type QuickEvent = { id: string; atMs: number } & (
   | { what: "off" }
   | { what: "undo"; of: string }
 );
+
+/** Hours that the batteries of both ends have run. */
+export interface RanHours {
+  pack: number | null;
+  receiver: number | null;
+}
 
 export interface SeenPart {
   part: VerificationPart;
@@ -97,6 +105,8 @@ export interface QuickSystem {
   /** Whether its level was set in this session, not merely taken over. */
   isLevelSet: boolean;
   batteries: { pack: BatteryState | null; receiver: BatteryState | null };
+  /** What they had run when the set was last switched off: asked, not taken over. */
+  ranBefore: RanHours | null;
   /** Numbers that were hit here, the newest last. */
   hits: { place: QuickPlace; atMs: number }[];
 }
@@ -122,6 +132,7 @@ const systemOf = (set: QuickSet): QuickSystem => ({
   level: null,
   isLevelSet: false,
   batteries: { pack: null, receiver: null },
+  ranBefore: null,
   hits: [],
 });
 
@@ -144,7 +155,9 @@ function after(session: QuickSession | null, e: QuickEvent): QuickSession | null
       startedMs: e.atMs,
       where: e.where,
       movedMs: e.atMs,
-      systems: [{ ...systemOf(e.set), level: e.level, assigned: e.assigned }],
+      systems: [
+        { ...systemOf(e.set), level: e.level, assigned: e.assigned, ranBefore: e.ranBefore },
+      ],
       offMs: null,
     };
   if (!session) return null;

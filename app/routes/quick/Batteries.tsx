@@ -1,4 +1,4 @@
-import { formatClock } from "~/contract/messages/format";
+import { formatClock, formatDuration } from "~/contract/messages/format";
 import { QUICK_TEXTS } from "~/contract/messages/screens/quick";
 import { powerOf } from "~/core/quick/power";
 import type { QuickSystem } from "~/core/quick/session";
@@ -40,6 +40,28 @@ export function Batteries({
       >
         {ends.length > 1 ? QUICK_TEXTS.newBoth : QUICK_TEXTS.newIn(QUICK_TEXTS.pack)}
       </Large>
+      {!isTold && s.ranBefore && s.ranBefore.pack !== null && (
+        <Large
+          about={ends
+            .map(({ end }) => {
+              const ran = s.ranBefore?.[end] ?? null;
+              return QUICK_TEXTS.ranAt(
+                ENDS[end],
+                ran === null ? QUICK_TEXTS.notKnown : formatDuration(ran * 3_600_000),
+              );
+            })
+            .join(", ")}
+          onPress={() => {
+            for (const { end } of ends) {
+              const ran = s.ranBefore?.[end] ?? null;
+              if (ran !== null) onIn(end, ran);
+            }
+            onDone();
+          }}
+        >
+          {QUICK_TEXTS.asBefore}
+        </Large>
+      )}
       {ends.map(({ end, changeAtMs }) => (
         <div key={end}>
           <Chips

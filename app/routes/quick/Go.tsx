@@ -4,7 +4,10 @@ import { cardOf } from "~/core/quick/card";
 import type { Region } from "~/core/regulations/region";
 import { Answer } from "~/app/ui/Page/Page";
 import { GoCard } from "./GoCard";
+import { powerOf } from "~/core/quick/power";
+import { formatDuration } from "~/contract/messages/format";
 import { Large } from "./parts";
+import * as S from "./quick.styles";
 import type { Quick } from "./useQuick";
 
 /** The card, and what follows from it. */
@@ -32,6 +35,21 @@ export function Go({
     return (
       <>
         <Answer>{QUICK_TEXTS.isOff}</Answer>
+        <p>{QUICK_TEXTS.offAbout}</p>
+        {session.systems.flatMap((x) =>
+          powerOf(x, session.offMs ?? nowMs).map(({ end, ranHours }) =>
+            ranHours === null ? null : (
+              <S.Hint key={`${x.set.name} ${end}`}>
+                {QUICK_TEXTS.ranFor(
+                  end === "pack"
+                    ? `${x.set.name}, ${QUICK_TEXTS.pack.toLowerCase()}`
+                    : `${x.set.name}, ${QUICK_TEXTS.receiver.toLowerCase()}`,
+                  formatDuration(ranHours * 3_600_000),
+                )}
+              </S.Hint>
+            ),
+          ),
+        )}
         <Large isMain onPress={onNew}>
           {QUICK_TEXTS.newOne}
         </Large>

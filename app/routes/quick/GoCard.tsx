@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Check, TriangleAlert } from "lucide-react";
 import { formatClock, formatDb, formatDbfs, mhz } from "~/contract/messages/format";
 import { QUICK_TEXTS } from "~/contract/messages/screens/quick";
@@ -9,6 +9,8 @@ import { dayMsOf } from "./dayMs";
 import { inputText } from "./inputText";
 import { Large } from "./parts";
 import * as S from "./quick.styles";
+
+const QrCode = lazy(() => import("./QrCode"));
 
 /** All of it on one phone's screen, to be read in the sun and at night. */
 export function GoCard({
@@ -118,6 +120,9 @@ export function GoCard({
       {isShared && (
         <>
           <S.Hint>{QUICK_TEXTS.shareAbout}</S.Hint>
+          <Suspense fallback={null}>
+            <QrCode text={link} />
+          </Suspense>
           <S.Carried
             readOnly
             aria-label={QUICK_TEXTS.share}

@@ -14,6 +14,7 @@ import {
   type QuickLevelSet,
   type QuickStep,
   type QuickWhere,
+  type RanHours,
   stepsOf,
 } from "~/core/quick/session";
 import { itemAt } from "~/core/units/items";
@@ -62,6 +63,7 @@ interface Begun {
   level: QuickLevelSet | null;
   region: string;
   assigned: QuickPlace[];
+  ranBefore: RanHours | null;
 }
 
 /** The set that the address carries; null where it carries none. */
@@ -117,7 +119,13 @@ export default function QuickScreen({
     place: "",
   };
   const again = (r: RememberedSet) => {
-    setBegun({ set: r.set, level: r.level, region: r.region, assigned: [] });
+    setBegun({
+      set: r.set,
+      level: r.level,
+      region: r.region,
+      assigned: [],
+      ranBefore: r.ranBefore,
+    });
     go();
   };
   const steps = stepsOf(session, system);
@@ -180,6 +188,7 @@ export default function QuickScreen({
               level: null,
               region: regions.find((r) => r.name === named)?.name ?? usualRegion,
               assigned: [use, backup].filter((p) => p !== null),
+              ranBefore: null,
             });
             go();
           }}
@@ -187,7 +196,14 @@ export default function QuickScreen({
           onRemembered={again}
           onSet={(told) => {
             if (session && !isAnother) quick.say({ what: "set", set: told });
-            else setBegun({ set: told, level: null, region: usualRegion, assigned: [] });
+            else
+              setBegun({
+                set: told,
+                level: null,
+                region: usualRegion,
+                assigned: [],
+                ranBefore: null,
+              });
             go();
           }}
         />
@@ -205,6 +221,7 @@ export default function QuickScreen({
                 where: told,
                 level: begun.level,
                 assigned: begun.assigned,
+                ranBefore: begun.ranBefore,
               });
             else
               quick.say(isMoving ? { what: "moved", where: told } : { what: "where", where: told });

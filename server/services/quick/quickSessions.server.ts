@@ -1,7 +1,13 @@
 import { SHOOTS } from "~/contract/messages/shoots";
 import { fail, ok } from "~/core/units/result";
 import { placeText, type QuickSet } from "~/core/quick/quickSet";
-import { foldSession, type QuickEvent, type QuickLevelSet } from "~/core/quick/session";
+import { ranHoursOf } from "~/core/quick/power";
+import {
+  foldSession,
+  type QuickEvent,
+  type QuickLevelSet,
+  type RanHours,
+} from "~/core/quick/session";
 import type { Region } from "~/core/regulations/region";
 import { listDays, listShoots } from "~/server/db/repositories/days.server";
 import { newestItems, type QuickRecord } from "~/server/db/repositories/versionedLists.server";
@@ -20,6 +26,8 @@ export interface RememberedSet {
   sessionId: string;
   set: QuickSet;
   level: QuickLevelSet | null;
+  /** What its batteries had run when it was switched off; null where it was not. */
+  ranBefore: RanHours | null;
   region: string;
   place: string;
   /** As its units showed it; empty without one. */
@@ -67,6 +75,7 @@ export async function quickHome(app: AppContext): Promise<QuickHome> {
       sessionId,
       set: system.set,
       level: system.level,
+      ranBefore: session.offMs === null ? null : ranHoursOf(system, session.offMs),
       region: session.where.region,
       place: session.where.place,
       number: system.use ? placeText(system.set, system.use.place) : "",
