@@ -13,6 +13,7 @@ export default exact([
   route("shoots", "routes/shoots/route.tsx"),
   route("settings", "routes/settings/route.tsx"),
   route("quick", "routes/quick/route.tsx"),
+  route("quick/crews", "routes/crews/route.tsx"),
   route("quick/events", "routes/quickEvents/route.ts"),
   route("join", "routes/join/route.tsx"),
   route("backups", "routes/backups/route.tsx"),

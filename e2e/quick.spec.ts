@@ -230,3 +230,45 @@ test("once loaded it works without the cart: it opens again, goes on, and sends 
   await mixer.ready("/day/1/sync");
   await expect(mixer.answer).toHaveText("One channel verified");
 });
+
+test("several cameras: a list with a fault, then each crew's card; one opens its own, another is told by hand", async ({
+  page,
+}) => {
+  const mixer = new Mixer(page);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await mixer.ready("/quick");
+  await page.getByRole("link", { name: "Several cameras: a list of crews" }).click();
+  await expect(mixer.answer).toHaveText("No crews yet");
+  const list = page.getByLabel("List");
+  await list.fill("crew,primary,backup,range\nFerry A,soon,533.85,520-562");
+  await mixer.button("Add the crews").click();
+  await expect(page.getByRole("alert")).toContainText('Row 2: "soon" is no number.');
+  await list.fill(
+    "crew,primary,backup,range\nFerry A,531.425,533.85,520-562\nQuay,7.9,7.12,520-562",
+  );
+  await mixer.button("Add the crews").click();
+  await expect(mixer.answer).toHaveText("0 of 2 crews ready");
+  await mixer.button("Quay is ready").click();
+  await expect(mixer.answer).toHaveText("1 of 2 crews ready");
+  await mixer.button("Quay had interference").click();
+  await expect(page.getByRole("row", { name: /Quay 7\.12/ })).toContainText("interference");
+  await mixer.button("Card of Ferry A").click();
+  await expect(page.getByRole("img", { name: "Card of Ferry A" })).toBeVisible();
+  const link = await page.getByText(/\/quick#set=mhz&name=Ferry%20A/).innerText();
+
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto("about:blank");
+  const hand = new Hand(page);
+  await mixer.ready(new URL(link).pathname + new URL(link).hash);
+  await hand.tap(/^From this link: Ferry A 531\.425/);
+  await hand.tap("Outside");
+  await hand.tap(/^Use 531\.425/);
+  await hand.tap(/^Both show/);
+  await verifyAndLevel(hand);
+  await expect(page.getByRole("button", { name: /^Interference go to 533\.850/ })).toBeVisible();
+  await expect(page.getByText(/to send/)).toHaveCount(0);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await mixer.ready("/quick/crews");
+  await expect(page.getByRole("row", { name: /Ferry A 531\.425/ })).toContainText("ready");
+  mixer.expectNoComplaints();
+});

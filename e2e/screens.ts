@@ -39,6 +39,7 @@ export const BESIDE = [
   "settings",
   "join",
   "quick",
+  "quick/crews",
   "backups",
   "practice",
   "practice/pick/7",

@@ -4,7 +4,13 @@ import type { QuickEvent } from "~/core/quick/session";
 import { quickSent } from "~/contract/schemas/quickEvents";
 import { exportShoot, takeArchive } from "~/server/services/shoots/shootArchive.server";
 import { getDayView } from "~/server/services/day/dayView.server";
-import { quickHome, takeQuick } from "~/server/services/quick/quickSessions.server";
+import {
+  crewsToday,
+  importCrews,
+  quickHome,
+  takeQuick,
+  tellOfCrew,
+} from "~/server/services/quick/quickSessions.server";
 import { getShoots } from "~/server/services/shoots/shoots.server";
 import { ownApp, practiceApp } from "./practiceApp";
 
@@ -195,6 +201,45 @@ test("a session goes into its shoot's archive and comes back", async () => {
     await other.stop();
   }
   expect(dayId).toBeGreaterThan(0);
+});
+
+test("a producer's list: a session for each crew, told by its phone or by hand; bad rows are named and nothing is made", async () => {
+  const bad = await importCrews(own.app, { text: "crew,primary\nA,soon\n", region: "EU" });
+  expect(bad).toMatchObject({ ok: false, error: { code: "crew-rows", rows: [{ row: 2 }] } });
+  expect(await crewsToday(own.app)).toEqual([]);
+  const list = "crew,primary,backup,range\nFerry A,531.425,533.85,520-562\nQuay,7.9,7.12,520-562\n";
+  expect(await importCrews(own.app, { text: list, region: "EU" })).toMatchObject({ ok: true });
+  // the same list once more adds nobody
+  await importCrews(own.app, { text: list, region: "EU" });
+  const [ferry, quay, ...more] = await crewsToday(own.app);
+  expect(more).toEqual([]);
+  expect([ferry!.state.code, quay!.state.code]).toEqual(["not-begun", "not-begun"]);
+  // the crew's own phone, let in at the cart, goes on with what was prepared
+  const guest = { ...own.app, asker: { kind: "guest", dayId: 1, name: "Ro" } } as never;
+  const place = ferry!.assigned[0]!;
+  const taken = await takeQuick(
+    guest,
+    ferry!.sessionId,
+    said(
+      { ...begun, set: ferry!.set, assigned: ferry!.assigned },
+      { what: "used", system: 0, place, from: "given" },
+      { what: "matched", system: 0 },
+      { what: "seen", system: 0, part: "silent", outcome: "nothing" },
+      { what: "seen", system: 0, part: "rf", outcome: "full" },
+      { what: "seen", system: 0, part: "voice", outcome: "follows" },
+    ),
+  );
+  expect(taken).toMatchObject({ ok: true, value: { refused: [] } });
+  expect(await takeQuick(guest, "of-nobody", said(begun))).toMatchObject({ ok: false });
+  expect(await quickHome(guest)).toMatchObject({ current: null, remembered: [] });
+  await tellOfCrew(own.app, { sessionId: quay!.sessionId, what: "ready" });
+  await tellOfCrew(own.app, { sessionId: quay!.sessionId, what: "hit" });
+  expect((await crewsToday(own.app)).map((c) => [c.crew, c.number, c.state.code])).toEqual([
+    ["Ferry A", "531.425", "verified"],
+    ["Quay", "7.12", "hit"],
+  ]);
+  // none of them is the session of this computer
+  expect((await quickHome(own.app)).current).toBeNull();
 });
 
 test.each([

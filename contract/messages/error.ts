@@ -1,3 +1,4 @@
+import { crewRowsWords } from "./quick";
 import { unitFindingErrorWords } from "./unitScan";
 import type { DeviceError } from "~/core/devices/deviceError";
 import { capital, formatClock, formatDate, formatSpan, listWords, mhz } from "./format";
@@ -34,6 +35,8 @@ export function serviceErrorWords(error: ServiceError): string {
       return error.rows.length === 0
         ? "There is no row to import. Nothing was changed."
         : `${error.rows.length === 1 ? "Row" : "Rows"} ${listWords(error.rows.slice(0, 6).map(String))} ${error.rows.length === 1 ? "has" : "have"} a problem. Nothing was imported. Fix ${error.rows.length === 1 ? "it" : "them"}, or skip ${error.rows.length === 1 ? "it" : "them"}.`;
+    case "crew-rows":
+      return crewRowsWords(error.rows);
     case "region-file":
       return `The region file was not imported. Line ${error.error.line}: ${error.error.what}. The regulations in use are unchanged.`;
     case "drawing-refused":

@@ -1,4 +1,5 @@
 import type { QuickChoice, QuickChoiceProblem, QuickLaw, RangeLaw } from "~/core/quick/choices";
+import type { CrewState, FleetRow, FleetRowProblem } from "~/core/quick/fleet";
 import type { CarriedSetError } from "~/core/quick/address";
 import type {
   QuickCarry,
@@ -156,6 +157,46 @@ export function choiceWords(choice: QuickChoice): string {
   ]
     .filter((x) => x !== null)
     .join(" · ");
+}
+
+function crewProblemWords(problem: FleetRowProblem): string {
+  switch (problem.code) {
+    case "crew-missing":
+      return "no crew";
+    case "crew-twice":
+      return `${problem.crew} is there twice`;
+    case "primary-missing":
+      return "no first number";
+    case "number-unreadable":
+      return `"${problem.text}" is no number`;
+    case "range-unreadable":
+      return `"${problem.text}" is no range`;
+  }
+}
+
+/** Why a producer's list is not imported. */
+export const crewRowsWords = (rows: readonly FleetRow[]): string =>
+  rows.length === 0
+    ? "There is no row to import. Nothing was changed."
+    : `${rows
+        .slice(0, 4)
+        .map((r) => `Row ${r.row}: ${listWords(r.problems.map(crewProblemWords))}.`)
+        .join(" ")} Nothing was imported.`;
+
+/** How far a crew has come. */
+export function crewStateWords(state: CrewState): string {
+  switch (state.code) {
+    case "not-begun":
+      return "not begun";
+    case "matched":
+      return "matched";
+    case "verified":
+      return "ready";
+    case "hit":
+      return state.isVerified ? "ready after interference" : "interference";
+    case "off":
+      return "off";
+  }
 }
 
 /** What the log says of interference on a number. */

@@ -9,6 +9,7 @@ export const SHOOTS = {
   one: "One system and a camera",
   oneAbout: "One receiver, one or two packs: verified and levelled in two minutes.",
   oneName: "One system",
+  crewsName: "Crews",
   onePlace: "Location 1",
   practise: "Practise",
   practiseAbout: "Exercises on simulated gear. Nothing reaches real units.",

@@ -1,3 +1,4 @@
+import type { FleetRow } from "~/core/quick/fleet";
 import type { UnitFindingError } from "~/core/evidence/unitScan";
 import type { DeviceError } from "~/core/devices/deviceError";
 import type { BrokenRule } from "~/core/coordination/explaining/explain";
@@ -87,6 +88,7 @@ export type ServiceError =
       why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day";
     }
   | { code: "list-rows-bad"; rows: number[] }
+  | { code: "crew-rows"; rows: FleetRow[] }
   | { code: "region-file"; error: RegionFileError }
   | { code: "kit-file"; error: KitFileError }
   | { code: "case-refused"; problems: CaseProblem[] }

@@ -26,6 +26,8 @@ export interface CarriedSet {
   backup: QuickPlace | null;
   /** A region's name; null where it is not told. */
   region: string | null;
+  /** The session on the cart that this set belongs to; null: a session of its own. */
+  session: string | null;
 }
 
 export type CarriedSetError =
@@ -48,7 +50,7 @@ const placeValue = ({ list, number, frequencyHz }: QuickPlace): string =>
     .join("@");
 
 /** Writes a set, and the number it uses, as an address carries it. */
-export function carriedText({ set, use, backup, region }: CarriedSet): string {
+export function carriedText({ set, use, backup, region, session }: CarriedSet): string {
   const usual = usualSet(set.kind, set.name);
   const fields: [string, string | null][] = [
     ["set", set.kind],
@@ -69,6 +71,7 @@ export function carriedText({ set, use, backup, region }: CarriedSet): string {
     ["use", use && placeValue(use)],
     ["backup", backup && placeValue(backup)],
     ["region", region],
+    ["session", session],
   ];
   return fields
     .filter((f): f is [string, string] => f[1] !== null && f[1] !== "")
@@ -148,6 +151,7 @@ export function readCarried(text: string): Result<CarriedSet, CarriedSetError> {
     use: places.use === undefined ? null : readPlace(places.use),
     backup: places.backup === undefined ? null : readPlace(places.backup),
     region: fields.get("region")?.slice(0, MAX_NAME) ?? null,
+    session: /^[\w-]{8,60}$/.exec(fields.get("session") ?? "")?.[0] ?? null,
   };
   return wrong[0] ? fail(wrong[0]) : ok(carried);
 }

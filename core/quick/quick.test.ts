@@ -405,10 +405,19 @@ describe("a set in an address", () => {
       packs: 2,
       source: "headset",
     };
-    const carried = { set, use: own("7", "9", 531.425), backup: mhz(533.85), region: "EU" };
+    const carried = {
+      set,
+      use: own("7", "9", 531.425),
+      backup: mhz(533.85),
+      region: "EU",
+      session: "crew-12345678",
+    };
     const text = carriedText(carried);
     const back = readCarried(`#${text}`);
-    expect(back).toMatchObject({ ok: true, value: { set, use: carried.use, region: "EU" } });
+    expect(back).toMatchObject({
+      ok: true,
+      value: { set, use: carried.use, region: "EU", session: "crew-12345678" },
+    });
     expect(back.ok && back.value.backup!.frequencyHz).toBe(533.85e6);
   });
   test("is plain to read", () =>
@@ -418,6 +427,7 @@ describe("a set in an address", () => {
         use: own("7", "9"),
         backup: null,
         region: null,
+        session: null,
       }),
     ).toBe("set=banks&name=Camera%20A&tunes=520.000-562.000&use=7.9"));
   test.each([

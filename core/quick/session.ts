@@ -77,6 +77,13 @@ export interface RanHours {
   receiver: number | null;
 }
 
+/** What a person says or does, before it has its number and its time. */
+export type QuickSaid = QuickEvent extends infer E
+  ? E extends QuickEvent
+    ? Omit<E, "id" | "atMs">
+    : never
+  : never;
+
 export interface SeenPart {
   part: VerificationPart;
   outcome: VerificationOutcome;

@@ -28,6 +28,9 @@ export const RIGHTS: Readonly<Record<string, RouteRights>> = {
   "routes/join/route": { read: "public", write: "public" },
   // what goes wrong in a phone's page is heard of too
   "routes/pageTrouble/route": { write: "guest" },
+  // a crew's own phone; what it may add to is told by the session it was given
+  "routes/quick/route": LOOKS,
+  "routes/quickEvents/route": { write: "guest" },
   "routes/archiveSchema/route": { read: "public" },
   "routes/kitSchema/route": { read: "public" },
 

@@ -63,6 +63,7 @@ export function Go({
         use: s.use?.place ?? null,
         backup: card.next?.place ?? null,
         region: session.where.region,
+        session: null,
       })}`}
       hasSecond={session.systems.length > 1}
       wasHit={s.hits.length > 0}

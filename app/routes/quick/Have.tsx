@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import {
   carriedErrorWords,
   QUICK_BAND_WORDS,
@@ -148,6 +149,7 @@ export function Have({
             {QUICK_TEXTS.asLastTime(r.set.name)}
           </Large>
         ))}
+      {!set && <Link to="/quick/crews">{QUICK_TEXTS.crews}</Link>}
       {set ? (
         <Large
           about={QUICK_KIND_WORDS[set.kind].about}

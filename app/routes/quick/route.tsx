@@ -64,6 +64,8 @@ interface Begun {
   region: string;
   assigned: QuickPlace[];
   ranBefore: RanHours | null;
+  /** The session on the cart that it goes on; null: one of its own. */
+  session: string | null;
 }
 
 /** The set that the address carries; null where it carries none. */
@@ -125,6 +127,7 @@ export default function QuickScreen({
       region: r.region,
       assigned: [],
       ranBefore: r.ranBefore,
+      session: null,
     });
     go();
   };
@@ -182,13 +185,14 @@ export default function QuickScreen({
           standing={begun?.set ?? (isAnother ? null : (s?.set ?? null))}
           remembered={remembered}
           carried={carried}
-          onCarried={({ set: told, use, backup, region: named }) => {
+          onCarried={({ set: told, use, backup, region: named, session: belongsTo }) => {
             setBegun({
               set: told,
               level: null,
               region: regions.find((r) => r.name === named)?.name ?? usualRegion,
               assigned: [use, backup].filter((p) => p !== null),
               ranBefore: null,
+              session: belongsTo,
             });
             go();
           }}
@@ -203,6 +207,7 @@ export default function QuickScreen({
                 region: usualRegion,
                 assigned: [],
                 ranBefore: null,
+                session: null,
               });
             go();
           }}
@@ -215,7 +220,7 @@ export default function QuickScreen({
           regions={regions}
           onWhere={(told) => {
             if (begun)
-              quick.begin({
+              quick.begin(begun.session, {
                 what: "begun",
                 set: begun.set,
                 where: told,

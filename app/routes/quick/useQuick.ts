@@ -1,13 +1,11 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import { foldSession, type QuickEvent, type QuickSession } from "~/core/quick/session";
+import {
+  foldSession,
+  type QuickEvent,
+  type QuickSaid,
+  type QuickSession,
+} from "~/core/quick/session";
 import { newId } from "~/app/features/live/newId";
-
-/** What a person says or does, without its number and its time. */
-export type QuickSaid = QuickEvent extends infer E
-  ? E extends QuickEvent
-    ? Omit<E, "id" | "atMs">
-    : never
-  : never;
 
 /** A session as this phone keeps it. */
 interface Kept {
@@ -35,7 +33,7 @@ export interface Quick {
   nowMs: number;
   say: (...said: QuickSaid[]) => void;
   /** Begins another session; the one before stays as it is. */
-  begin: (...said: QuickSaid[]) => void;
+  begin: (sessionId: string | null, ...said: QuickSaid[]) => void;
   undo: (what: QuickEvent["what"]) => void;
 }
 
@@ -168,9 +166,9 @@ export function useQuick(
     refused,
     nowMs,
     say: (...said) => change(newest.current.sessionId, newest.current.events, said),
-    begin: (...said) => {
+    begin: (sessionId, ...said) => {
       setDayId(null);
-      change(newId(), [], said);
+      change(sessionId ?? newId(), [], said);
     },
     undo: (what) => {
       const { events, sessionId } = newest.current;

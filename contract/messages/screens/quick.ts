@@ -24,6 +24,7 @@ export const QUICK_TEXTS = {
     [number === "" ? "" : `last on ${number}`, place === "" ? "" : `at ${place}`]
       .filter((x) => x !== "")
       .join(" "),
+  crews: "Several cameras: a list of crews",
   kinds: "What its screen shows",
   from: "Plate: from MHz",
   to: "to MHz",

@@ -163,6 +163,10 @@ async function joinSystem(
   system: number,
 ): Done {
   const set = session.systems[system]?.set;
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  // a crew that takes up what was prepared for it has its channel already
+  if (loaded.value.stored[system]) return ok(null);
   if (!set) return fail({ code: "not-found", what: "channel" });
   const { input } = modelsOf(set);
   return addTalker(app, dayId, { talker: set.name, source: set.source, inputId: input.id });

@@ -1,12 +1,17 @@
+import { randomUUID } from "node:crypto";
 import { SHOOTS } from "~/contract/messages/shoots";
 import { fail, ok } from "~/core/units/result";
-import { placeText, type QuickSet } from "~/core/quick/quickSet";
+import { nextPlace } from "~/core/quick/card";
+import { aroundOf } from "~/core/quick/choices";
+import { type CrewState, crewStateOf, guessFleetColumns, readFleetTable } from "~/core/quick/fleet";
+import { placeText, type QuickPlace, type QuickSet } from "~/core/quick/quickSet";
 import { ranHoursOf } from "~/core/quick/power";
 import {
   foldSession,
   type QuickEvent,
   type QuickLevelSet,
   type RanHours,
+  type QuickSaid,
 } from "~/core/quick/session";
 import type { Region } from "~/core/regulations/region";
 import { listDays, listShoots } from "~/server/db/repositories/days.server";
@@ -14,11 +19,12 @@ import { newestItems, type QuickRecord } from "~/server/db/repositories/versione
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
 import { todayIso } from "~/server/services/day/clock.server";
-import { knownRegions } from "~/server/services/frequencies/regions.server";
+import { knownRegions, regionNamed } from "~/server/services/frequencies/regions.server";
 import { newestList, storeNextList } from "~/server/services/prep/versionedLists.server";
 import type { ServiceResult } from "~/server/services/serviceResult";
 import { newDay } from "~/server/services/shoots/shoots.server";
 import { setVerificationForm } from "~/server/services/sync/syncs.server";
+import { readBeside } from "~/server/services/roll/readings.server";
 import { putOnDay } from "./quickDay.server";
 
 /** A set as it was used last. */
@@ -60,10 +66,12 @@ async function sessionsOf(app: AppContext): Promise<StoredSession[]> {
 
 /** What the page of one system begins with. */
 export async function quickHome(app: AppContext): Promise<QuickHome> {
-  const sessions = await sessionsOf(app);
+  // a phone that was let in has its own session, or none
+  const sessions =
+    app.asker.kind === "cart" ? (await sessionsOf(app)).filter((s) => !isCrew(s.sessionId)) : [];
   const today = todayIso(app);
   const running = sessions.find(
-    (s) => s.dateIso === today && foldSession(s.events)?.offMs === null,
+    (s) => s.dateIso === today && !isCrew(s.sessionId) && foldSession(s.events)?.offMs === null,
   );
   const remembered: RememberedSet[] = [];
   for (const { sessionId, events } of sessions) {
@@ -90,6 +98,105 @@ export async function quickHome(app: AppContext): Promise<QuickHome> {
   };
 }
 
+const CREW = "crew-";
+/** A session that was prepared for a crew of a list. */
+const isCrew = (sessionId: string): boolean => sessionId.startsWith(CREW);
+
+export interface CrewLine {
+  sessionId: string;
+  crew: string;
+  set: QuickSet;
+  region: string;
+  assigned: QuickPlace[];
+  /** The number in use, as its units show it; empty before one is. */
+  number: string;
+  state: CrewState;
+}
+
+/** Every crew of today's list, in the list's order, and how far it has come. */
+export async function crewsToday(app: AppContext): Promise<CrewLine[]> {
+  const today = todayIso(app);
+  return (await sessionsOf(app)).reverse().flatMap(({ sessionId, events, dateIso }): CrewLine[] => {
+    const session = isCrew(sessionId) && dateIso === today ? foldSession(events) : null;
+    const s = session?.systems[0];
+    if (!session || !s) return [];
+    return [
+      {
+        sessionId,
+        crew: s.set.name,
+        set: s.set,
+        region: session.where.region,
+        assigned: s.assigned,
+        number: s.use ? placeText(s.set, s.use.place) : "",
+        state: crewStateOf(session),
+      },
+    ];
+  });
+}
+
+/** Reads a producer's list and prepares a session for each crew: all of its rows, or none. */
+export async function importCrews(
+  app: AppContext,
+  p: { text: string; region: string },
+): ServiceResult<{ crews: number }> {
+  const table = await readBeside(app, "read-table", { text: p.text });
+  if (!table.ok) return table;
+  const { heading, cells } = table.value;
+  const rows = readFleetTable(cells, guessFleetColumns(heading));
+  const lines = rows.flatMap((r) => r.line ?? []);
+  if (lines.length === 0 || lines.length < rows.length)
+    return fail({ code: "crew-rows", rows: rows.filter((r) => r.problems.length > 0) });
+  const known = await crewsToday(app);
+  for (const { crew, set, primary, backup } of lines) {
+    if (known.some((k) => k.crew.toLowerCase() === crew.toLowerCase())) continue;
+    const done = await takeQuick(app, `${CREW}${randomUUID()}`, [
+      {
+        id: randomUUID(),
+        atMs: Math.round(app.realNowMs()),
+        what: "begun",
+        set,
+        where: { region: p.region, setting: "outdoors", place: "" },
+        level: null,
+        assigned: [primary, ...(backup ? [backup] : [])],
+        ranBefore: null,
+      },
+    ]);
+    if (!done.ok) return done;
+  }
+  return ok({ crews: lines.length });
+}
+
+/** What a crew told by word of mouth: that it is ready, or that it had interference. */
+export async function tellOfCrew(
+  app: AppContext,
+  p: { sessionId: string; what: "ready" | "hit" },
+): ServiceResult<{ crew: string }> {
+  const known = (await sessionsOf(app)).find((s) => s.sessionId === p.sessionId);
+  const session = known && foldSession(known.events);
+  const s = session?.systems[0];
+  if (!known || !session || !s) return fail({ code: "not-found", what: "channel" });
+  const place = s.use?.place ?? s.assigned[0];
+  if (!place) return fail({ code: "not-found", what: "plan" });
+  const region = await regionNamed(app.db, session.where.region);
+  const said: QuickSaid[] =
+    p.what === "hit"
+      ? [{ what: "hit", system: 0, next: nextPlace(s, aroundOf(session, 0, region)) }]
+      : [
+          ...(s.use ? [] : [{ what: "used" as const, system: 0, place, from: "given" as const }]),
+          { what: "matched", system: 0 },
+          { what: "seen", system: 0, part: "silent", outcome: "nothing" },
+          { what: "seen", system: 0, part: "rf", outcome: "full" },
+          { what: "seen", system: 0, part: "voice", outcome: "follows" },
+        ];
+  const atMs = Math.round(app.realNowMs());
+  const done = await takeQuick(
+    app,
+    p.sessionId,
+    said.map((x): QuickEvent => ({ ...x, id: randomUUID(), atMs })),
+  );
+  return done.ok ? ok({ crew: s.set.name }) : done;
+}
+
 /** The same receiver, whatever its lists have learned since. */
 const isSameSet = (a: QuickSet, b: QuickSet): boolean =>
   JSON.stringify({ ...a, lists: [] }) === JSON.stringify({ ...b, lists: [] });
@@ -109,11 +216,14 @@ export async function takeQuick(
   const added = sent.filter((e) => !before.some((b) => b.id === e.id));
   const first = [...before, ...added][0];
   if (first?.what !== "begun") return fail({ code: "not-found", what: "day" });
+  // whoever was let in goes on with what was prepared, and begins nothing
+  if (!known && app.asker.kind !== "cart") return fail({ code: "not-found", what: "day" });
   let dayId = known?.dayId;
   if (dayId === undefined) {
-    const shoot = (await listShoots(app.db)).find((s) => s.name === SHOOTS.oneName);
+    const name = isCrew(sessionId) ? SHOOTS.crewsName : SHOOTS.oneName;
+    const shoot = (await listShoots(app.db)).find((s) => s.name === name);
     const made = await newDay(app, {
-      name: SHOOTS.oneName,
+      name,
       ...(shoot ? { shootId: shoot.id } : {}),
       dateIso: todayIso(app),
       town: "",

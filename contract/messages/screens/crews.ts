@@ -1,0 +1,33 @@
+/** Several cameras with one system each: the producer's list and its cards. */
+export const CREWS_TEXTS = {
+  title: "Crews · Plain Channel",
+  none: "No crews yet",
+  headline: (ready: number, all: number) => `${ready} of ${all} crews ready`,
+  about:
+    "Each crew opens its own card: phones that joined send what they did, others are told here by hand.",
+  listHint:
+    "A list as CSV or pasted from a sheet: crew, primary, backup, range. Numbers as 531.425 or 7.9.",
+  list: "List",
+  regulations: "Regulations of",
+  add: "Add the crews",
+  added: (crews: string) => `${crews} on the list.`,
+  crew: "Crew",
+  number: "Number",
+  backup: "Backup",
+  range: "Range",
+  state: "State",
+  told: "Told by hand",
+  ready: "Ready",
+  hit: "Interference",
+  card: "Card",
+  show: "Show",
+  hide: "Hide",
+  readyWith: (crew: string) => `${crew} is ready`,
+  hitWith: (crew: string) => `${crew} had interference`,
+  cardOf: (crew: string) => `Card of ${crew}`,
+  saidReady: (crew: string) => `${crew} is ready.`,
+  saidHit: (crew: string) => `${crew} had interference.`,
+  print: "Print all cards",
+  joinFirst: "A phone that is to send its state joins once under Phones.",
+  quick: "One system",
+} as const;
