@@ -232,7 +232,7 @@ test("a producer's list: a session for each crew, told by its phone or by hand; 
   expect(taken).toMatchObject({ ok: true, value: { refused: [] } });
   expect(await takeQuick(guest, "of-nobody", said(begun))).toMatchObject({ ok: false });
   expect(await quickHome(guest)).toMatchObject({ current: null, remembered: [] });
-  await tellOfCrew(own.app, { sessionId: quay!.sessionId, what: "ready" });
+  // by word of mouth, before anything else was told
   await tellOfCrew(own.app, { sessionId: quay!.sessionId, what: "hit" });
   expect((await crewsToday(own.app)).map((c) => [c.crew, c.number, c.state.code])).toEqual([
     ["Ferry A", "531.425", "verified"],

@@ -1,4 +1,4 @@
-import { crewStateOf, guessFleetColumns, readFleetTable } from "./fleet";
+import { crewStateOf, guessFleetColumns, isAssumedRange, readFleetTable } from "./fleet";
 import { usualSet } from "./quickSet";
 import { foldSession, type QuickEvent } from "./session";
 
@@ -20,6 +20,14 @@ test("a producer's list by its headings, megahertz or own numbers, with and with
     primary: { list: "7", number: "9", frequencyHz: null },
     backup: { list: "7", number: "12" },
   });
+  expect(rows.map((r) => isAssumedRange(r.line!.set, [r.line!.primary]))).toEqual([
+    false,
+    false,
+    true,
+  ]);
+  expect(readFleetTable([["A", "33-05", "", "566-590"]], columns)[0]!.line!.set.kind).toBe(
+    "tv-number",
+  );
   expect(rows[2]!.line).toMatchObject({
     backup: null,
     set: { ranges: [{ lowHz: 594.5e6, highHz: 618.5e6 }] },

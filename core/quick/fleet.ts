@@ -75,6 +75,13 @@ const rangeAround = (places: readonly QuickPlace[]): QuickSet["ranges"] => {
       ];
 };
 
+/** Whether a crew's range was not told, but taken from around its numbers. */
+export const isAssumedRange = (set: QuickSet, assigned: readonly QuickPlace[]): boolean =>
+  JSON.stringify(set.ranges) === JSON.stringify(rangeAround(assigned));
+
+/** Lists of makers end before this; above it a number's first part is a TV channel. */
+const FIRST_TV_CHANNEL = 21;
+
 /** Reads a producer's rows, each judged by itself. */
 export function readFleetTable(
   rows: readonly (readonly string[])[],
@@ -104,7 +111,10 @@ export function readFleetTable(
     const ranges =
       told === "" ? rangeAround([primary, backup].filter((p) => p !== null)) : readRange(told);
     const set: QuickSet = {
-      ...usualSet(primary?.list ? "banks" : "mhz", crew),
+      ...usualSet(
+        !primary?.list ? "mhz" : Number(primary.list) < FIRST_TV_CHANNEL ? "banks" : "tv-number",
+        crew,
+      ),
       ranges: ranges ?? [],
     };
     if (ranges === null || (told !== "" && setProblem(set) !== null))

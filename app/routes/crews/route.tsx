@@ -10,6 +10,7 @@ import { crewStateWords } from "~/contract/messages/quick";
 import { CREWS_TEXTS } from "~/contract/messages/screens/crews";
 import { regionOfLocale } from "~/core/regulations/regionOfLocale";
 import { carriedText } from "~/core/quick/address";
+import { isAssumedRange } from "~/core/quick/fleet";
 import { placeText } from "~/core/quick/quickSet";
 import { ThemeToggle } from "~/app/features/frame/ThemeToggle";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
@@ -34,6 +35,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
         ...c,
         primary: use ? placeText(c.set, use) : "",
         backup: backup ? placeText(c.set, backup) : "",
+        isAssumed: isAssumedRange(c.set, c.assigned),
         link,
         qr: renderSVG(link, { whiteColor: "#fffdf8", blackColor: "#18212c" }),
       };
@@ -117,7 +119,9 @@ export default function CrewsScreen({
                   <td data-label={CREWS_TEXTS.backup}>
                     <Figure>{c.backup === "" ? "–" : c.backup}</Figure>
                   </td>
-                  <td data-label={CREWS_TEXTS.range}>{rangesWords(c.set.ranges)}</td>
+                  <td data-label={CREWS_TEXTS.range}>
+                    {c.isAssumed ? CREWS_TEXTS.notTold : rangesWords(c.set.ranges)}
+                  </td>
                   <td data-label={CREWS_TEXTS.state}>
                     <State data-state={c.state.code}>{crewStateWords(c.state)}</State>
                   </td>

@@ -15,6 +15,7 @@ export const CREWS_TEXTS = {
   number: "Number",
   backup: "Backup",
   range: "Range",
+  notTold: "not told",
   state: "State",
   told: "Told by hand",
   ready: "Ready",

@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { SHOOTS } from "~/contract/messages/shoots";
+import { itemAt } from "~/core/units/items";
 import { fail, ok } from "~/core/units/result";
 import { nextPlace } from "~/core/quick/card";
 import { aroundOf } from "~/core/quick/choices";
@@ -12,6 +13,7 @@ import {
   type QuickLevelSet,
   type RanHours,
   type QuickSaid,
+  type QuickSession,
 } from "~/core/quick/session";
 import type { Region } from "~/core/regulations/region";
 import { listDays, listShoots } from "~/server/db/repositories/days.server";
@@ -178,11 +180,12 @@ export async function tellOfCrew(
   const place = s.use?.place ?? s.assigned[0];
   if (!place) return fail({ code: "not-found", what: "plan" });
   const region = await regionNamed(app.db, session.where.region);
+  const begun: QuickSaid[] = s.use ? [] : [{ what: "used", system: 0, place, from: "given" }];
   const said: QuickSaid[] =
     p.what === "hit"
-      ? [{ what: "hit", system: 0, next: nextPlace(s, aroundOf(session, 0, region)) }]
+      ? [...begun, { what: "hit", system: 0, next: nextAfter(session, place, region) }]
       : [
-          ...(s.use ? [] : [{ what: "used" as const, system: 0, place, from: "given" as const }]),
+          ...begun,
           { what: "matched", system: 0 },
           { what: "seen", system: 0, part: "silent", outcome: "nothing" },
           { what: "seen", system: 0, part: "rf", outcome: "full" },
@@ -195,6 +198,13 @@ export async function tellOfCrew(
     said.map((x): QuickEvent => ({ ...x, id: randomUUID(), atMs })),
   );
   return done.ok ? ok({ crew: s.set.name }) : done;
+}
+
+/** Where a crew goes from a number that was hit. */
+function nextAfter(session: QuickSession, place: QuickPlace, region: Region): QuickPlace | null {
+  const s = itemAt(session.systems, 0);
+  const used = { ...s, use: s.use ?? { place, from: "given" as const, atMs: 0 } };
+  return nextPlace(used, aroundOf(session, 0, region));
 }
 
 /** The same receiver, whatever its lists have learned since. */
