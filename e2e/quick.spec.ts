@@ -221,8 +221,13 @@ test("once loaded it works without the cart: it opens again, goes on, and sends 
   await page.reload();
   await expect(mixer.answer).toHaveText("Same number at both ends?");
   await hand.tap(/^Both show/);
-  await verifyAndLevel(hand);
+  await hand.tap(/^Yes, nothing/);
+  await hand.tap("No signal");
+  await expect(page.getByRole("region", { name: /^Troubleshoot/ })).toBeVisible();
+  for (const name of [/^Yes, full/, /^Set, and/, "New in both"]) await hand.tap(name);
   await expect(page.getByText("pack matches, voice follows")).toBeVisible();
+  await hand.tap(/^Show its link/);
+  await expect(page.getByRole("img", { name: "The link as a code" })).toBeVisible();
   await expect(page.getByText(/to send/)).toBeVisible();
   await context.setOffline(false);
   await expect(page.getByText(/to send/)).toHaveCount(0);

@@ -225,7 +225,7 @@ function besideProblem(
   return product ? { code: "product", missHz: product.missHz } : null;
 }
 
-/** Two systems make no product that falls on either; a third order one lies as far off as they. */
+/** What the regulations make of a number, the best first. */
 const WORTH: Readonly<Record<QuickLaw["code"], number>> = {
   allowed: 0,
   "not-known": 1,

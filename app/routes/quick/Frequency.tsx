@@ -80,6 +80,9 @@ export function Frequency({
           ? `${QUICK_TEXTS.secondPack}${goesByLists(set) ? ` ${QUICK_TEXTS.sameBank}` : ""}`
           : QUICK_TEXTS.scanHow[way]}
       </S.Hint>
+      {!isSecond && way !== "given" && way !== "none" && (
+        <S.Caution>{QUICK_TEXTS.packOff}</S.Caution>
+      )}
       {way === "members" && <Members around={around} last={last} onHeard={onHeard} onUse={onUse} />}
       {way === "count" && <Count around={around} onHeard={onHeard} onUse={onUse} />}
       {(way === "proposal" || way === "graph") && (

@@ -34,6 +34,9 @@ const LATER = {
   level: () => import("./LevelStep"),
   batteries: () => import("./Batteries"),
   go: () => import("./Go"),
+  // wanted seldom, and perhaps where the cart cannot be reached
+  faults: () => import("~/app/features/channel/FaultFinder"),
+  qr: () => import("./QrCode"),
 };
 /** First what is looked at, then the rest. */
 const LATER_MS = 1200;

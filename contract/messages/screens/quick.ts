@@ -11,9 +11,6 @@ export const QUICK_TEXTS = {
   cannotKeep: "This connection cannot keep the page: leave it open, and it works without the cart.",
   unsent: (n: number) => `${n} to send`,
   next: "Next",
-  done: "Done",
-  yes: "Yes",
-  no: "No",
   more: "More",
 
   // what you have
@@ -97,7 +94,6 @@ export const QUICK_TEXTS = {
     given: "I was given a number",
   },
   givenNumber: "Number or MHz",
-  check: "Check it",
   unreadable: (text: string) => `"${text}" is no number of this set.`,
   nothingLeft: "Nothing is left in this range here: check the regulations, or take another system.",
   noneFree: "No channel is free here: try the next bank.",
@@ -131,7 +127,6 @@ export const QUICK_TEXTS = {
   someoneThere: "Someone transmits on this number. Take another one.",
   goTo: (text: string) => `Go to ${text}`,
   chooseAnother: "Choose another number",
-  lookAgain: "Look again",
   troubleshoot: "Troubleshoot",
 
   // level
@@ -153,7 +148,6 @@ export const QUICK_TEXTS = {
   inputMode: "Input",
   setAll: "Set, and its meter follows",
   sawPeak: "The meter peaked at, dBFS",
-  turn: "What to turn",
   chin: "On the chest, just below where the chin touches: loop the cable, pins point outward.",
   chinFar: "Not under the chin, not on the belly.",
   skin: "Pins and pronged clips scratch: show them first, mind skin and children.",
@@ -198,9 +192,7 @@ export const QUICK_TEXTS = {
   share: "Show its link",
   shareAbout: "Point the other phone’s camera at it, or copy the link.",
   qr: "The link as a code",
-  locked: "Lock the pack",
   testClip: "Listen to a test clip before the first take. Check with your regulator.",
   newOne: "Another set",
   undoHit: "Back to the number before",
-  hours: (text: string) => `ran ${text}`,
 } as const;
