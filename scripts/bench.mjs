@@ -13,6 +13,7 @@ import { firstBytes, tellFirstBytes } from "./benchPages.mjs";
 import { benchPick, PICK_MODULES } from "./benchPick.mjs";
 import { benchPlace, PLACE_MODULES } from "./benchPlace.mjs";
 import { pressToPaint, tellPresses } from "./benchPress.mjs";
+import { tapToPaint, tellTaps } from "./benchTaps.mjs";
 import { ROLL_MODULES, rolledDay } from "./benchRoll.mjs";
 import { ensureInstalled, root } from "./lib.mjs";
 
@@ -228,4 +229,5 @@ console.log(
   ),
 );
 console.log(tellPresses(await pressToPaint({ talkers: 16 })));
+console.log(tellTaps(await tapToPaint()));
 process.exit(0);

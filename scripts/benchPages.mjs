@@ -35,12 +35,17 @@ async function medianMs(url) {
   return all.sort((a, b) => a - b)[TIMES >> 1];
 }
 
-async function started(work) {
+/**
+ * A server that stands while something is measured on it.
+ * @param p.isOwn - nothing connected, nothing in it; otherwise the practice day
+ */
+async function started({ isOwn = false }, work) {
   const child = spawn("node", ["scripts/testServer.mjs"], {
     cwd: root,
     stdio: "ignore",
     env: {
       ...process.env,
+      ...(isOwn ? { PLAIN_CHANNEL_OWN: "1" } : {}),
       PLAIN_CHANNEL_PORT: String(PORT),
       PLAIN_CHANNEL_DATA: mkdtempSync(join(tmpdir(), "plain-channel-bench-pages-")),
     },
@@ -89,11 +94,17 @@ export async function withBrowser(work) {
  */
 export async function onDay({ talkers }, work) {
   await ensureBuilt();
-  return started(async (url) => {
+  return started({}, async (url) => {
     if (talkers > 5)
       await withBrowser(async (browser) => bigDay({ url, page: await browser.newPage(), talkers }));
     return work(url);
   });
+}
+
+/** The application as it first stands: nothing connected, nothing in it. */
+export async function onNothing(work) {
+  await ensureBuilt();
+  return started({ isOwn: true }, work);
 }
 
 /** @param p.talkers - five as the demo day has them, or more */

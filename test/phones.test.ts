@@ -168,6 +168,23 @@ describe("seen from a phone", () => {
     });
   });
 
+  test("a page's clock that is seconds behind puts no verification before the sync it is of", async () => {
+    await scanToEnd(practice);
+    await acceptFound(practice);
+    practice.pass(60_000);
+    const { frequencyHz } = await marit();
+    const nowMs = 7.5 * 3_600_000 + 60_000;
+    await put(
+      await item("seen-0001", { atMs: nowMs, seen: { what: "pack-shows", frequencyHz } }),
+      await item("seen-0002", {
+        atMs: nowMs - 4000,
+        seen: { what: "proof", part: "voice", outcome: "follows", shown: null },
+      }),
+    );
+    const voice = (await marit()).channel.verification.find((p) => p.part === "voice");
+    expect(voice!.status).toBe("done");
+  });
+
   test("somebody at the cart saw it otherwise, later: that stands, and the phone is told", async () => {
     await scanToEnd(practice);
     await acceptFound(practice);

@@ -86,7 +86,8 @@ export const typicalPack = (p: NamePlate): PackModel => ({
   note: "",
   powersMw: p.powersMw,
   gainStepsDb: Array.from({ length: 21 }, (_, i) => -3 * i),
-  fullScaleInputDbu: -60,
+  // so that an ordinary voice on a lavalier starts at about −27 on this scale
+  fullScaleInputDbu: -51,
   inputNoiseDbu: -120,
   limiterDb: null,
   cell: { kind: "aa", perPack: 2, hours: 6.5 },

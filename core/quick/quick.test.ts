@@ -360,6 +360,9 @@ describe("levels", () => {
       levelOf(set, { voice, isNoisy });
     expect(of("shout").gainDb).toBeLessThan(of("normal").gainDb);
     expect(of("normal", true).gainDb).toBeLessThanOrEqual(of("normal").gainDb);
+    // common practice, no published source: about −27 on a scale of 0 to −60 for a lavalier in
+    // ordinary surroundings, the receiver's output at −12 to −18
+    expect(of("normal")).toMatchObject({ gainDb: -27, outputDb: -18 });
     for (const l of [of("soft"), of("normal"), of("shout")])
       expect(Math.abs(l.loudestDbfs - -8)).toBeLessThanOrEqual(4);
     expect(of("normal").traps.map((t) => t.code)).toContain("auto-gain");

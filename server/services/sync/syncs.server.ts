@@ -172,6 +172,12 @@ export interface SeenAnswer {
 }
 
 /**
+ * What is sent this soon counts from when it arrives: a page's clock is seconds off from the cart's
+ * and goes back with a load, and a verification must not stand before the sync that it is of.
+ */
+const AT_ONCE_MS = 15_000;
+
+/**
  * Puts on record what was seen, in the order in which it was; each by itself, so that one that is
  * refused takes nothing with it. It counts for what it was seen of: on another frequency, or of
  * another pack, it proves nothing.
@@ -196,7 +202,8 @@ export async function recordSeen(
       answers.push({ id, syncId: null, note: refused });
       continue;
     }
-    const atMs = Math.min(nowMs, Math.round(item.atMs ?? nowMs));
+    const seenMs = Math.round(item.atMs ?? nowMs);
+    const atMs = nowMs - seenMs < AT_ONCE_MS ? nowMs : seenMs;
     const base = { channelId, placeId: loaded.day.currentPlaceId, atMs, who: nameOf(app.asker) };
     const record: SyncRecord =
       seen.what === "receiver-shows"
