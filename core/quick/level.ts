@@ -1,5 +1,11 @@
 import { adviseGain, type GainAdvice } from "~/core/audio/gainAdvice";
-import { type Effort, EFFORT_IDS, levelChain, LOUDEST_SPL_AT_1M_DB } from "~/core/audio/levelChain";
+import {
+  type Effort,
+  EFFORT_IDS,
+  levelChain,
+  type LevelChainQuestion,
+  LOUDEST_SPL_AT_1M_DB,
+} from "~/core/audio/levelChain";
 import { LEVEL_AIMS, recommend } from "~/core/audio/recommend";
 import { type LevelTrap, levelTraps } from "~/core/kit/levelTraps";
 import { levelQuestion, type LevelSettings, reachableOf } from "~/core/kit/setups";
@@ -103,17 +109,28 @@ export function expectedPeakDbfs(set: QuickSet, level: QuickLevelSet): number {
   }).finalPeakDbfs;
 }
 
+/** The chain of a set with the settings as they stand, for a voice to be sent through. */
+export const chainOf = (set: QuickSet, level: QuickLevelSet): LevelChainQuestion =>
+  questionOf(set, level, level).ordinary;
+
 /**
- * Which one control to turn after the loudest line was read off a meter, and how far.
- * @param seenDbfs - its peak; null where the meter stayed still
+ * Which one control to turn after the loudest line was read off a meter or measured on a clip, and
+ * how far.
+ * @param seenDbfs - its peak; null where the meter stayed still @param isPressed - its peaks stand
+ *   against an edge before the end
  */
-export function adviceOf(set: QuickSet, level: QuickLevelSet, seenDbfs: number | null): GainAdvice {
+export function adviceOf(
+  set: QuickSet,
+  level: QuickLevelSet,
+  seenDbfs: number | null,
+  isPressed = false,
+): GainAdvice {
   const { ordinary, loudestSplAt1mDb, reachable } = questionOf(set, level, level);
   return adviseGain({
     ordinary,
     loudestSplAt1mDb,
     measuredPeakDbfs: seenDbfs,
-    isPressed: false,
+    isPressed,
     reachable,
     aim: AIM,
     school: SCHOOL,

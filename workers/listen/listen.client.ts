@@ -31,3 +31,7 @@ export const measurePractice = (
   chain: Omit<LevelChainQuestion, "talker">,
 ): Running<HeardTrack> =>
   askWorker<ListenPageApi, HeardTrack>(startWorker, (worker) => worker.practice(line, chain));
+
+/** Fetches what measures, so that it is there where nothing can be fetched. */
+export const loadListening = (): Promise<unknown> =>
+  measureSamples(new Float32Array(1), 48_000).result;

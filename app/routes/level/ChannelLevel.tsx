@@ -29,7 +29,7 @@ import { Measure } from "./Measure";
 import { MicrophonePlace } from "./MicrophonePlace";
 import { isAsSuggested, type Levels } from "./levelState";
 import { useLevels } from "./useLevels";
-import { useListening } from "./useListening";
+import { useListening } from "~/app/features/listening/useListening";
 
 const STAGE_NAMES: Partial<Record<LevelStage["name"], string>> = {
   microphone: "Microphone",

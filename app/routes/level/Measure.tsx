@@ -19,7 +19,7 @@ import { Progress } from "~/app/ui/Progress/Progress";
 import { AdviceNotice } from "./AdviceNotice";
 import { ReadMeter } from "./ReadMeter";
 import { adviseAfter, type Levels } from "./levelState";
-import type { useListening, Way } from "./useListening";
+import type { useListening, Way } from "~/app/features/listening/useListening";
 
 const RATE_HZ = 48_000;
 

@@ -168,7 +168,7 @@ function Members({
       <S.Label>{QUICK_TEXTS.tapFree}</S.Label>
       <S.Numbers>
         {members.map((n) => (
-          <S.NumberMark key={n} aria-pressed={free.includes(n)} onPress={() => toggle(n)}>
+          <S.NumberMark key={n} aria-pressed={free.includes(n)} onClick={() => toggle(n)}>
             {n}
           </S.NumberMark>
         ))}
@@ -234,7 +234,7 @@ function Count({
               <S.NumberMark
                 key={n}
                 aria-label={QUICK_TEXTS.takeIt(`${id}.${n}`)}
-                onPress={() => {
+                onClick={() => {
                   onHeard({ kind: "count", list: id, free, of });
                   onUse(completed(set, { list: id, number: n, frequencyHz: null }), "scan");
                 }}

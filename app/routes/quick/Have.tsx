@@ -161,7 +161,7 @@ export function Have({
       ) : (
         <S.Two role="group" aria-label={QUICK_TEXTS.kinds}>
           {QUICK_KINDS.map((kind) => (
-            <S.Tile key={kind} onPress={() => choose(kind)}>
+            <S.Tile key={kind} onClick={() => choose(kind)}>
               {QUICK_KIND_WORDS[kind].name}
               <small>{QUICK_KIND_WORDS[kind].about}</small>
             </S.Tile>

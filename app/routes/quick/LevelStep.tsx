@@ -13,6 +13,7 @@ import { ChinPicture } from "./ChinPicture";
 import { inputText } from "./inputText";
 import { Chips, Large, TextInput } from "./parts";
 import * as S from "./quick.styles";
+import { TestClip } from "./TestClip";
 
 const VOICES = QUICK_VOICES.map((id) => ({ id, label: QUICK_VOICE_WORDS[id] ?? id }));
 const PLACES = [
@@ -25,16 +26,20 @@ const MAX_TRAPS = 2;
 /** Where each stage stands for this voice, and what to turn after its meter was read. */
 export function LevelStep({
   set,
+  isPractice,
   standing,
   onLevel,
 }: {
   set: QuickSet;
+  /** Whether a simulated talker can say a line. */
+  isPractice: boolean;
   standing: QuickLevelSet | null;
   onLevel: (level: QuickLevelSet) => void;
 }) {
   const [voice, setVoice] = useState<Effort>(standing?.voice ?? "normal");
   const [isNoisy, setNoisy] = useState(standing?.isNoisy ?? false);
   const [seen, setSeen] = useState("");
+  const [isPressed, setPressed] = useState(false);
   const { input } = useMemo(() => modelsOf(set), [set]);
   const start = useMemo(() => levelOf(set, { voice, isNoisy }), [set, voice, isNoisy]);
   const seenDbfs = /^\s*[-−–]?\d{1,2}([.,]\d)?\s*$/.test(seen)
@@ -88,12 +93,24 @@ export function LevelStep({
       <TextInput
         label={QUICK_TEXTS.sawPeak}
         value={seen}
-        onChange={setSeen}
+        onChange={(text) => {
+          setSeen(text);
+          setPressed(false);
+        }}
         isNumber
         placeholder="-8"
       />
+      <TestClip
+        line={isPractice ? { set, level } : null}
+        onPeak={(peakDbfs, isAgainstEdge) => {
+          setSeen(peakDbfs.toFixed(1));
+          setPressed(isAgainstEdge);
+        }}
+      />
       {seenDbfs !== null && (
-        <p aria-live="polite">{gainAdviceWords(adviceOf(set, level, seenDbfs), show, names)}</p>
+        <p aria-live="polite">
+          {gainAdviceWords(adviceOf(set, level, seenDbfs, isPressed), show, names)}
+        </p>
       )}
       {isWorn ? (
         <>

@@ -1,5 +1,4 @@
 import { type ReactNode, useId } from "react";
-import { Button as AriaButton } from "react-aria-components";
 import { parseFrequencyText } from "~/core/units/frequencyText";
 import { QUICK_TEXTS } from "~/contract/messages/screens/quick";
 import * as S from "./quick.styles";
@@ -92,21 +91,23 @@ export function Stepper({
   return (
     <S.Stepper role="group" aria-label={label}>
       <span>{label}</span>
-      <AriaButton
+      <button
+        type="button"
         aria-label={QUICK_TEXTS.lower(label)}
-        isDisabled={value <= min}
-        onPress={() => onChange(value - 1)}
+        disabled={value <= min}
+        onClick={() => onChange(value - 1)}
       >
         ‹
-      </AriaButton>
+      </button>
       <output>{value}</output>
-      <AriaButton
+      <button
+        type="button"
         aria-label={QUICK_TEXTS.higher(label)}
-        isDisabled={value >= max}
-        onPress={() => onChange(value + 1)}
+        disabled={value >= max}
+        onClick={() => onChange(value + 1)}
       >
         ›
-      </AriaButton>
+      </button>
     </S.Stepper>
   );
 }
@@ -131,8 +132,8 @@ export function Large({
 }) {
   return (
     <S.Large
-      onPress={onPress}
-      isDisabled={isDisabled}
+      onClick={onPress}
+      disabled={isDisabled}
       data-main={isMain || undefined}
       data-hit={isHit || undefined}
     >

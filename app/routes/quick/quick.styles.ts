@@ -1,4 +1,3 @@
-import { Button as AriaButton } from "react-aria-components";
 import styled, { css } from "styled-components";
 import { MONO } from "~/app/ui/theme/theme";
 
@@ -22,7 +21,7 @@ export const Steps = styled.ol`
   gap: 4px;
 `;
 /** A bar to look at, and a finger's height to press. */
-export const StepMark = styled(AriaButton)`
+export const StepMark = styled.button.attrs({ type: "button" })`
   width: 100%;
   height: 40px;
   margin: -12px 0;
@@ -45,10 +44,10 @@ export const StepMark = styled(AriaButton)`
     height: 10px;
     background: var(--accent);
   }
-  &[data-disabled] {
+  &:disabled {
     cursor: default;
   }
-  &[data-focus-visible] {
+  &:focus-visible {
     outline: 3px solid var(--accent);
   }
 `;
@@ -89,21 +88,22 @@ const large = css`
     font-weight: 600;
     white-space: nowrap;
   }
-  &[data-hovered],
-  &:hover {
-    background: var(--hover);
+  @media (hover: hover) {
+    &:hover {
+      background: var(--hover);
+    }
   }
-  &[data-focus-visible] {
+  &:focus-visible {
     outline: 3px solid var(--accent);
     outline-offset: 2px;
   }
-  &[data-disabled] {
+  &:disabled {
     opacity: 0.45;
     cursor: default;
   }
 `;
 /** A row that is pressed as a whole. */
-export const Large = styled(AriaButton)`
+export const Large = styled.button.attrs({ type: "button" })`
   ${large}
   &[data-main] {
     background: var(--ink);
@@ -137,7 +137,7 @@ export const Column = styled.div`
   min-width: 0;
 `;
 /** One kind of system. */
-export const Tile = styled(AriaButton)`
+export const Tile = styled.button.attrs({ type: "button" })`
   ${large}
   flex-direction: column;
   align-items: flex-start;
@@ -214,7 +214,7 @@ export const Numbers = styled.div`
   grid-template-columns: repeat(6, 1fr);
   gap: 6px;
 `;
-export const NumberMark = styled(AriaButton)`
+export const NumberMark = styled.button.attrs({ type: "button" })`
   min-height: 46px;
   border: 1.5px solid var(--rule);
   border-radius: 4px;
@@ -229,7 +229,7 @@ export const NumberMark = styled(AriaButton)`
     color: var(--ink);
     font-weight: 700;
   }
-  &[data-focus-visible] {
+  &:focus-visible {
     outline: 3px solid var(--accent);
   }
 `;
@@ -382,4 +382,14 @@ export const Carried = styled.textarea`
   color: var(--ink);
   font-family: ${MONO};
   font-size: 14px;
+`;
+/** Takes a file that is dropped on it. */
+export const Drop = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  &[data-over] {
+    outline: 3px dashed var(--accent);
+    outline-offset: 4px;
+  }
 `;

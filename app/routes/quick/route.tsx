@@ -32,6 +32,7 @@ const LATER = {
   match: () => import("./Match"),
   verify: () => import("./Verify"),
   level: () => import("./LevelStep"),
+  clip: () => import("./TestClip").then((m) => m.loadListening()),
   batteries: () => import("./Batteries"),
   go: () => import("./Go"),
   // wanted seldom, and perhaps where the cart cannot be reached
@@ -85,7 +86,7 @@ function useCarried(): ReturnType<typeof readCarried> | null {
 
 /** One system, one camera: from nothing to a verified channel and a levelled voice. */
 export default function QuickScreen({
-  loaderData: { current, remembered, regions, usualRegion },
+  loaderData: { current, remembered, regions, usualRegion, isPractice },
 }: Route.ComponentProps) {
   const quick = useQuick(current);
   const { session, nowMs } = quick;
@@ -145,8 +146,8 @@ export default function QuickScreen({
               {...(id === step ? { "aria-current": "step" as const } : {})}
               data-done={isDone || undefined}
               data-standing={id === step || undefined}
-              isDisabled={session === null && id !== "have"}
-              onPress={() => setOpen({ step: id, system })}
+              disabled={session === null && id !== "have"}
+              onClick={() => setOpen({ step: id, system })}
             />
           </li>
         ))}
@@ -173,7 +174,7 @@ export default function QuickScreen({
               key={i}
               aria-pressed={i === system}
               data-chosen={i === system || undefined}
-              onPress={() =>
+              onClick={() =>
                 setOpen({ step: nextStep({ ...session, systems: [x] }).step, system: i })
               }
             >
@@ -301,6 +302,7 @@ export default function QuickScreen({
           <LevelStep
             key={system}
             set={s.set}
+            isPractice={isPractice}
             standing={s.level}
             onLevel={(level) => {
               quick.say(

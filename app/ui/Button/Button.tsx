@@ -5,6 +5,7 @@ import {
   ToggleButton as AriaToggleButton,
 } from "react-aria-components";
 import styled, { css } from "styled-components";
+import { toggleShape } from "./toggleShape";
 import { PHONE } from "~/app/ui/theme/theme";
 
 const shape = css`
@@ -73,26 +74,7 @@ const Quiet = styled(AriaButton)`
 
 /** A sign in a line of tools, that is on or off. */
 export const ToggleButton = styled(AriaToggleButton)`
-  display: inline-flex;
-  align-items: center;
-  justify-content: center;
-  min-width: var(--target);
-  min-height: var(--target);
-  border: 0;
-  border-radius: 4px;
-  background: transparent;
-  color: inherit;
-  cursor: pointer;
-  svg {
-    width: 18px;
-    height: 18px;
-  }
-  &[data-hovered] {
-    background: var(--hover);
-  }
-  &[data-focus-visible] {
-    outline: 3px solid var(--accent);
-  }
+  ${toggleShape}
 `;
 
 export interface ButtonProps extends Omit<AriaButtonProps, "style"> {

@@ -48,6 +48,8 @@ export interface QuickHome {
   /** Sets of earlier sessions, the newest first, each once. */
   remembered: RememberedSet[];
   regions: Region[];
+  /** Whether simulated gear shows what real one would. */
+  isPractice: boolean;
 }
 
 /** So many sets are told again. */
@@ -97,6 +99,7 @@ export async function quickHome(app: AppContext): Promise<QuickHome> {
       : null,
     remembered,
     regions: (await knownRegions(app.db)).map((k) => k.region),
+    isPractice: app.simulator !== null,
   };
 }
 

@@ -22,7 +22,8 @@ export type Listening =
 
 /** Where a voice came from: only what went through the chain says anything of its gains. */
 export type Way = "practice" | "file" | "microphone";
-type OnHeard = (track: HeardTrack, way: Way) => void;
+/** Called with the first track, and with all of them. */
+type OnHeard = (track: HeardTrack, way: Way, tracks: readonly HeardTrack[]) => void;
 
 const LONGEST_S = 20;
 /** Hands on what a microphone hears; runs beside the page. */
@@ -58,7 +59,7 @@ export function useListening() {
         tracks: [heard.value],
         warnings: [],
       });
-      onHeard(heard.value, "practice");
+      onHeard(heard.value, "practice", [heard.value]);
     },
     [],
   );
@@ -79,7 +80,7 @@ export function useListening() {
       }
       const heard = { way: "file", from: given.name, tracks: clip.value } as const;
       setNow({ code: "heard", ...heard, warnings: [COMPRESSED_WORDS] });
-      onHeard(itemAt(clip.value, 0), "file");
+      onHeard(itemAt(clip.value, 0), "file", clip.value);
       return;
     }
     const running = measureFile(given, (share) =>
@@ -109,7 +110,7 @@ export function useListening() {
       tracks,
       warnings: warnings.map(wavWarningWords),
     });
-    onHeard(itemAt(tracks, 0), "file");
+    onHeard(itemAt(tracks, 0), "file", tracks);
   }, []);
 
   const microphone = useCallback(async (onHeard: OnHeard) => {
@@ -152,7 +153,7 @@ export function useListening() {
             tracks: [heard.value],
             warnings: [],
           });
-          onHeard(heard.value, "microphone");
+          onHeard(heard.value, "microphone", [heard.value]);
         });
       };
       stop.current = end;
