@@ -1,6 +1,6 @@
-import { voice } from "~/core/simulator/voice";
 import { wavFile } from "~/core/audio/wav";
 import { Mixer } from "./mixer";
+import { LINE_RATE_HZ, spokenLine } from "./spokenLine";
 import { expect, test } from "./test";
 
 const wav = (name: string, bytes: Uint8Array) => ({
@@ -47,21 +47,14 @@ test("a recording of two tracks is measured track by track; a broken one is refu
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/level?channel=1");
   const measure = page.getByRole("region", { name: "Measure" });
-  const line = voice({
-    splDb: 94,
-    peakFactorDb: 15,
-    roomSplDb: 50,
-    seconds: 3,
-    sampleRateHz: 16_000,
-    seed: 2,
-  }).map((pa) => pa / 12);
+  const line = spokenLine();
   const file = measure.locator("input[type=file]");
   await file.setInputFiles(
     wav(
       "take 3.wav",
       wavFile([line, line.map((v) => Math.max(-1, Math.min(1, v * 8)))], {
         encoding: "pcm24",
-        sampleRateHz: 16_000,
+        sampleRateHz: LINE_RATE_HZ,
       }),
     ),
   );

@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { wavFile } from "~/core/audio/wav";
-import { voice } from "~/core/simulator/voice";
 import { Mixer } from "./mixer";
+import { LINE_RATE_HZ, spokenLine } from "./spokenLine";
 import { expect, test } from "./test";
 
 /** An empty data file, nothing connected, a phone in one hand. */
@@ -37,18 +37,8 @@ class Hand {
 const wav = (name: string, samples: Float64Array) => ({
   name,
   mimeType: "audio/wav",
-  buffer: Buffer.from(wavFile([samples], { encoding: "pcm24", sampleRateHz: 16_000 })),
+  buffer: Buffer.from(wavFile([samples], { encoding: "pcm24", sampleRateHz: LINE_RATE_HZ })),
 });
-const spokenLine = () =>
-  voice({
-    splDb: 94,
-    peakFactorDb: 15,
-    roomSplDb: 50,
-    seconds: 3,
-    sampleRateHz: 16_000,
-    seed: 2,
-  }).map((pa) => pa / 12);
-
 const verifyAndLevel = async (hand: Hand) => {
   await hand.tap(/^Yes, nothing/);
   await hand.tap(/^Yes, full/);
@@ -250,7 +240,7 @@ test("once loaded it works without the cart: it opens again, goes on, and sends 
   await hand.tap(/^Yes, full/);
   // a clip is measured on the phone; one without a voice changes nothing
   const clip = page.locator("input[type=file]");
-  await clip.setInputFiles(wav("quiet.wav", new Float64Array(16_000)));
+  await clip.setInputFiles(wav("quiet.wav", new Float64Array(LINE_RATE_HZ)));
   await expect(page.getByText("quiet.wav has no voice in it. Nothing was changed.")).toBeVisible();
   await clip.setInputFiles(wav("loud.wav", spokenLine()));
   await expect(page.getByText(/^loud\.wav: peaks at −\d+ dBFS\.$/)).toBeVisible();

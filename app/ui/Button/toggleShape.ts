@@ -16,8 +16,10 @@ export const toggleShape = css`
     width: 18px;
     height: 18px;
   }
-  &:hover {
-    background: var(--hover);
+  @media (hover: hover) {
+    &:hover {
+      background: var(--hover);
+    }
   }
   &:focus-visible {
     outline: 3px solid var(--accent);
